@@ -1,0 +1,42 @@
+const swc = {
+  transform: {
+    '^.+\\.tsx?$': [
+      '@swc/jest',
+      {
+        jsc: {
+          target: 'es2022',
+          parser: { syntax: 'typescript', tsx: true },
+          transform: { react: { runtime: 'automatic' } },
+        },
+        module: { type: 'es6' },
+      },
+    ],
+  },
+  extensionsToTreatAsEsm: ['.ts', '.tsx'],
+  moduleFileExtensions: ['ts', 'tsx', 'mjs', 'js', 'json'],
+}
+
+const project = (name, more = {}) => ({
+  ...swc,
+  displayName: name,
+  rootDir: import.meta.dirname,
+  roots: [`<rootDir>/${name}`],
+  testMatch: [`<rootDir>/${name}/**/*.test.{ts,tsx,mjs}`],
+  testEnvironment: 'node',
+  ...more,
+})
+
+export default {
+  projects: [
+    project('core'),
+    project('cli'),
+    project('tools'),
+    project('demo'),
+    project('server', { globalSetup: '<rootDir>/server/src/testing/global-setup.ts' }),
+    project('web', {
+      testEnvironment: 'jsdom',
+      setupFiles: ['<rootDir>/web/src/testing/jsdom-stubs.ts'],
+      moduleNameMapper: { '\\.css$': '<rootDir>/web/src/testing/empty-style.ts' },
+    }),
+  ],
+}
