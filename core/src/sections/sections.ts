@@ -1,0 +1,111 @@
+/** Belt sections and their nominal dimensions: docs/mechanics/sections.md. */
+
+export const SECTIONS = ['PK', 'V10', 'V13', 'V17', 'T9.5', 'T12.7'] as const
+export type Section = (typeof SECTIONS)[number]
+export type SectionFamily = 'multi-rib' | 'vee' | 'toothed'
+
+export interface SectionFigures {
+  readonly family: SectionFamily
+  /** mm between ribs, grooves or teeth; for a V section, between two grooves side by side. */
+  readonly pitch: number
+  /** mm that the cord lies above the effective line (multi-rib) or above the tooth tips' circle of the pulley (toothed). `b` */
+  readonly cordAboveEffective: number
+  /** mm that the cord lies below the belt's top or back. `t` */
+  readonly cordBelowBack: number
+  /** mm over all; for toothed, over the tooth. `H` */
+  readonly thickness: number
+  /** mm across the top of one belt; null where ribs or the pulley's width decide. */
+  readonly topWidth: number | null
+  /** mm between standard lengths next to each other; for toothed, one tooth. */
+  readonly standardStep: number
+  /** m/s, the nominal limit; null where none is published. */
+  readonly maxBeltSpeed: number | null
+}
+
+const FIGURES: Readonly<Record<Section, SectionFigures>> = {
+  PK: {
+    family: 'multi-rib',
+    pitch: 3.56,
+    cordAboveEffective: 1.6,
+    cordBelowBack: 1.2,
+    thickness: 4.5,
+    topWidth: null,
+    standardStep: 5,
+    maxBeltSpeed: 50,
+  },
+  V10: {
+    family: 'vee',
+    pitch: 13,
+    cordAboveEffective: 0,
+    cordBelowBack: 2.0,
+    thickness: 8,
+    topWidth: 10,
+    standardStep: 12.5,
+    maxBeltSpeed: 30,
+  },
+  V13: {
+    family: 'vee',
+    pitch: 16,
+    cordAboveEffective: 0,
+    cordBelowBack: 2.9,
+    thickness: 10,
+    topWidth: 13,
+    standardStep: 12.5,
+    maxBeltSpeed: 30,
+  },
+  V17: {
+    family: 'vee',
+    pitch: 21,
+    cordAboveEffective: 0,
+    cordBelowBack: 3.6,
+    thickness: 11,
+    topWidth: 17,
+    standardStep: 12.5,
+    maxBeltSpeed: 30,
+  },
+  'T9.5': {
+    family: 'toothed',
+    pitch: 9.525,
+    cordAboveEffective: 0.381,
+    cordBelowBack: 1.6,
+    thickness: 3.6,
+    topWidth: null,
+    standardStep: 9.525,
+    maxBeltSpeed: null,
+  },
+  'T12.7': {
+    family: 'toothed',
+    pitch: 12.7,
+    cordAboveEffective: 0.686,
+    cordBelowBack: 2.0,
+    thickness: 4.3,
+    topWidth: null,
+    standardStep: 12.7,
+    maxBeltSpeed: null,
+  },
+}
+
+export function sectionFigures(section: Section): SectionFigures {
+  return FIGURES[section]
+}
+
+/**
+ * mm to add to the cord length to get the length the trade states for this section: multi-rib belts are named
+ * by their effective line, V belts by their outside, toothed belts by their pitch line. A closed curve parallel to
+ * another at distance h is longer by 2π·h whatever bends lie between, so one number serves every route.
+ */
+export function statedMinusCord(section: Section): number {
+  const { family, cordAboveEffective, cordBelowBack } = FIGURES[section]
+  if (family === 'multi-rib') return -2 * Math.PI * cordAboveEffective
+  if (family === 'vee') return 2 * Math.PI * cordBelowBack
+  return 0
+}
+
+/** How a belt is written on a shelf: `6PK1725`, `V13 × 1015`, `T9.5 × 92 teeth`. */
+export function beltLabel(section: Section, ribs: number, length: number): string {
+  const { family, pitch } = FIGURES[section]
+  const written = String(Math.round(length * 10) / 10)
+  if (family === 'multi-rib') return `${ribs}PK${written}`
+  if (family === 'vee') return `${section} × ${written}`
+  return `${section} × ${Math.round(length / pitch)} teeth`
+}
