@@ -1,0 +1,49 @@
+import type { InferType } from 'yup'
+import { SECTIONS } from '../sections/sections.ts'
+import { choice, identifier, list, quantity, record, text } from './schema-kit.ts'
+
+export const CONTACTS = ['ribs', 'back'] as const
+/** Which side of the belt touches a pulley; `ribs` also stands for the inner side of a V or toothed belt. */
+export type Contact = (typeof CONTACTS)[number]
+
+const routeEntrySchema = record({
+  pulley: identifier('A pulley the belt meets.'),
+  contact: choice(CONTACTS, 'The side of the belt that touches it.'),
+  groove: quantity('', 'First groove used, counted from the front; the middle of the face when left out.', {
+    min: 1,
+    max: 30,
+    integer: true,
+  }).optional(),
+})
+
+export const beltSchema = record({
+  id: identifier('The name of this belt within the document.'),
+  name: text('What the mechanic calls it.', 80),
+  section: choice(SECTIONS, 'Belt section.'),
+  ribs: quantity('', 'Ribs of a multi-rib belt; 1 for the others.', { min: 1, max: 30, integer: true }),
+  count: quantity('', 'Matched belts side by side.', { min: 1, max: 8, integer: true })
+    .meta({ fallback: 1 })
+    .optional(),
+  material: choice(['epdm', 'neoprene', 'unknown'], 'What the belt is made of.')
+    .meta({ fallback: 'unknown' })
+    .optional(),
+  length: quantity('mm', 'Stated length of the belt on the engine or chosen; null if not known yet.', {
+    min: 50,
+    max: 20000,
+  }).nullable(),
+  installTension: quantity('N', 'Static tension of a hand-adjusted belt; null for the nominal used-belt setting.', {
+    min: 0,
+    max: 20000,
+  })
+    .nullable()
+    .meta({ fallback: 'null' })
+    .optional(),
+  adjuster: identifier('The adjuster that takes up this belt; null for fixed centres.').nullable(),
+  condition: choice(['dry', 'wet', 'glazed', 'oily', 'worn'], 'State of the belt’s faces.')
+    .meta({ fallback: 'dry' })
+    .optional(),
+  route: list(routeEntrySchema, 'Pulleys in the order a point of the belt meets them.', { least: 2, most: 40 }),
+})
+
+export type Belt = Readonly<InferType<typeof beltSchema>>
+export type RouteEntry = Belt['route'][number]

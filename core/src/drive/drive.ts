@@ -1,0 +1,34 @@
+import type { InferType } from 'yup'
+import { adjusterSchema } from './adjuster.ts'
+import { beltSchema } from './belt.ts'
+import { engineSchema } from './engine.ts'
+import { pulleySchema } from './pulley.ts'
+import { constant, list, record, text } from './schema-kit.ts'
+import { shaftSchema } from './shaft.ts'
+
+export const DRIVE_FORMAT = 'emery-drive'
+export const DRIVE_VERSION = 1
+export const DRIVE_MEDIA_TYPE = 'application/vnd.emery.drive+json'
+
+/** Most entries a document may have; far above any engine, far below what would stall a tablet. */
+export const MOST = { shafts: 40, pulleys: 60, belts: 12, adjusters: 12 } as const
+
+export const driveSchema = record({
+  format: constant(DRIVE_FORMAT, `must be "${DRIVE_FORMAT}"`, 'What this file is.'),
+  version: constant(DRIVE_VERSION, `must be ${DRIVE_VERSION}`, 'Version of the format.'),
+  name: text('Name of the drive.', 120).required('must not be empty'),
+  notes: text('Anything worth knowing.', 10000),
+  engine: engineSchema,
+  shafts: list(shaftSchema, 'Everything that turns.', { least: 1, most: MOST.shafts }),
+  pulleys: list(pulleySchema, 'Everything a belt can touch.', { most: MOST.pulleys }),
+  belts: list(beltSchema, 'Belts and their routes.', { most: MOST.belts }),
+  adjusters: list(adjusterSchema, 'What takes the belts up.', { most: MOST.adjusters }),
+})
+
+/** A drive document as it is written; not yet known to hold together. */
+export type DriveDocument = Readonly<InferType<typeof driveSchema>>
+
+declare const checked: unique symbol
+
+/** A document that read.ts has accepted: every key known, every number finite and in range, every reference found. */
+export type CheckedDrive = DriveDocument & { readonly [checked]: true }

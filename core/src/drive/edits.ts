@@ -1,0 +1,89 @@
+/**
+ * Changes a mechanic makes to a drive, as functions that change a draft in place, so that whoever calls them can
+ * record the difference. They keep the document well formed; values out of range are found by `checkDrive`.
+ */
+import type { InferType } from 'yup'
+import type { Point } from '../numerics/vectors.ts'
+import type { Mm } from '../units/quantity.ts'
+import type { driveSchema } from './drive.ts'
+import type { DiameterPlace } from './pulley.ts'
+
+export type DriveDraft = InferType<typeof driveSchema>
+export type DriveEdit = (draft: DriveDraft) => void
+
+/** Where a shaft is held: its own centre, or the pivot of the arm that carries it. */
+export interface Hold extends Point {
+  readonly of: 'centre' | 'pivot'
+}
+
+/** The point whose coordinates place a shaft. An arm's shaft has no place of its own, only its pivot has. */
+export function holdOf(drive: DriveDraft, shaftId: string): Hold | undefined {
+  const carrier = drive.adjusters.find((adjuster) => adjuster.kind !== 'shim' && adjuster.shaft === shaftId)
+  if (carrier?.kind === 'spring-arm' || carrier?.kind === 'eccentric')
+    return { x: carrier.pivot.x, y: carrier.pivot.y, of: 'pivot' }
+  const shaft = drive.shafts.find(({ id }) => id === shaftId)
+  return shaft === undefined ? undefined : { x: shaft.x, y: shaft.y, of: 'centre' }
+}
+
+/** Moves a shaft with all that holds it: the pivot, lug and anchor of its adjuster keep their places relative to it. */
+export function moveShaftBy(shaftId: string, by: Point): DriveEdit {
+  return (draft) => {
+    const shift = (point: { x: number; y: number }) => {
+      point.x += by.x
+      point.y += by.y
+    }
+    draft.shafts.filter(({ id }) => id === shaftId).forEach(shift)
+    for (const adjuster of draft.adjusters) {
+      if (adjuster.kind === 'shim' || adjuster.kind === 'slide' || adjuster.shaft !== shaftId) continue
+      shift(adjuster.pivot)
+      if (adjuster.kind === 'turnbuckle') {
+        shift(adjuster.lug)
+        shift(adjuster.anchor)
+      }
+    }
+  }
+}
+
+/** Places a shaft by one coordinate of its hold. */
+export function placeShaft(shaftId: string, axis: 'x' | 'y', value: Mm): DriveEdit {
+  return (draft) => {
+    const hold = holdOf(draft, shaftId)
+    if (hold === undefined) return
+    const by = value - hold[axis]
+    moveShaftBy(shaftId, axis === 'x' ? { x: by, y: 0 } : { x: 0, y: by })(draft)
+  }
+}
+
+export function setDiameter(pulleyId: string, diameter: Mm): DriveEdit {
+  return (draft) => {
+    const pulley = draft.pulleys.find(({ id }) => id === pulleyId)
+    if (pulley !== undefined && pulley.face !== 'toothed') pulley.diameter = diameter
+  }
+}
+
+export function setDiameterPlace(pulleyId: string, place: DiameterPlace): DriveEdit {
+  return (draft) => {
+    const pulley = draft.pulleys.find(({ id }) => id === pulleyId)
+    if (pulley !== undefined && pulley.face !== 'toothed') pulley.diameterAt = place
+  }
+}
+
+export function setTeeth(pulleyId: string, teeth: number): DriveEdit {
+  return (draft) => {
+    const pulley = draft.pulleys.find(({ id }) => id === pulleyId)
+    if (pulley?.face === 'toothed') pulley.teeth = teeth
+  }
+}
+
+export function setBeltLength(beltId: string, length: Mm | null): DriveEdit {
+  return (draft) => {
+    const belt = draft.belts.find(({ id }) => id === beltId)
+    if (belt !== undefined) belt.length = length
+  }
+}
+
+export function setDriveName(name: string): DriveEdit {
+  return (draft) => {
+    draft.name = name
+  }
+}

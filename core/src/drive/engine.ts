@@ -1,0 +1,17 @@
+import type { InferType } from 'yup'
+import { choice, quantity, record } from './schema-kit.ts'
+
+/** The two ways a shaft can turn, as someone in front of the pulleys sees it. */
+export const TURNS = ['cw', 'ccw'] as const
+export type Turn = (typeof TURNS)[number]
+
+const rpm = (description: string) => quantity('rpm', description, { min: 1, max: 30000 })
+
+export const engineSchema = record({
+  crankTurns: choice(TURNS, 'The way the crank turns, seen from in front of the pulleys.'),
+  idleRpm: rpm('Engine speed at idle.'),
+  cruiseRpm: rpm('Engine speed at an ordinary cruise.'),
+  maxRpm: rpm('Highest engine speed the drive has to live with.'),
+})
+
+export type Engine = Readonly<InferType<typeof engineSchema>>

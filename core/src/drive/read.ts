@@ -1,0 +1,131 @@
+import { getLocation, parseTree, printParseErrorCode, type JSONPath, type Node, type ParseError } from 'jsonc-parser'
+import { ValidationError } from 'yup'
+import { DRIVE_FORMAT, DRIVE_VERSION, driveSchema, type CheckedDrive, type DriveDocument } from './drive.ts'
+import { referenceProblems, type DocumentProblem } from './references.ts'
+
+export type DriveRead =
+  | { readonly ok: true; readonly drive: CheckedDrive }
+  | { readonly ok: false; readonly problems: readonly DocumentProblem[] }
+
+/** Characters of a document's text; the largest drive the limits allow is well under half of it. */
+export const MOST_TEXT = 1_000_000
+
+/** Problems told at once; a file that is something else altogether need not be described key by key. */
+const MOST_PROBLEMS = 20
+
+/**
+ * Reads the text of a drive document: JSON without extras, every key known and given once, every reference found.
+ * What is wrong comes back as JSON paths with a sentence each; nothing is dropped or mended silently.
+ */
+export function readDriveText(text: string): DriveRead {
+  if (text.length > MOST_TEXT) {
+    return refused([
+      { path: '$', message: `is ${text.length} characters long; a drive document has at most ${MOST_TEXT}` },
+    ])
+  }
+  const errors: ParseError[] = []
+  const tree = parseTree(text, errors, { disallowComments: true, allowTrailingComma: false })
+  const [first] = errors
+  if (first !== undefined) return refused([syntaxProblem(text, first)])
+  if (tree === undefined) return refused([{ path: '$', message: 'is empty' }])
+  const repeated = repeatedKeys(tree, [])
+  if (repeated.length > 0) return refused(repeated)
+  return checkDrive(JSON.parse(text))
+}
+
+/** Checks a value that has been parsed already, at the same door and with the same answers as `readDriveText`. */
+export function checkDrive(value: unknown): DriveRead {
+  const wrongFormat = formatProblem(value)
+  if (wrongFormat !== undefined) return refused([wrongFormat])
+  const shape = shapeProblems(value)
+  if (shape.length > 0) return refused(shape)
+  const drive = value as DriveDocument
+  const references = referenceProblems(drive)
+  return references.length > 0 ? refused(references) : { ok: true, drive: drive as CheckedDrive }
+}
+
+/** One problem as a line a person reads: the path, then the sentence. */
+export function problemLine({ path, message }: DocumentProblem): string {
+  return `${path} ${message}.`
+}
+
+function refused(problems: readonly DocumentProblem[]): DriveRead {
+  const shown = problems.slice(0, MOST_PROBLEMS)
+  const rest = problems.length - shown.length
+  return {
+    ok: false,
+    problems: rest === 0 ? shown : [...shown, { path: '$', message: `has ${rest} more problems like these` }],
+  }
+}
+
+/** Another format or a later version says so alone: the rest of such a file means nothing here. */
+function formatProblem(value: unknown): DocumentProblem | undefined {
+  if (typeof value !== 'object' || value === null || Array.isArray(value))
+    return { path: '$', message: 'must be an object' }
+  const { format, version } = value as { format?: unknown; version?: unknown }
+  if (format !== DRIVE_FORMAT)
+    return { path: '$.format', message: `must be "${DRIVE_FORMAT}"; this is not a drive document` }
+  if (version !== DRIVE_VERSION) {
+    return {
+      path: '$.version',
+      message: `is ${version === undefined ? 'missing' : JSON.stringify(version)}; this Emery reads version ${DRIVE_VERSION}`,
+    }
+  }
+  return undefined
+}
+
+function shapeProblems(value: unknown): DocumentProblem[] {
+  try {
+    driveSchema.validateSync(value, { strict: true, abortEarly: false })
+    return []
+  } catch (error) {
+    if (!(error instanceof ValidationError)) throw error
+    const single = error.inner.length === 0 ? [error] : error.inner
+    const problems = single.flatMap(asProblems)
+    return problems.filter(({ path }, i) => problems.findIndex((other) => other.path === path) === i)
+  }
+}
+
+function asProblems(error: ValidationError): DocumentProblem[] {
+  const at = error.path === undefined || error.path === '' ? '$' : `$.${error.path}`
+  if (error.type !== 'noUnknown') return [{ path: at, message: error.errors[0] ?? error.message }]
+  const unknown = error.params?.['unknown']
+  if (typeof unknown !== 'string') return [{ path: at, message: 'has a key that is not of a drive document' }]
+  return unknown.split(', ').map((key) => ({ path: joined(at, key), message: 'is not a key of a drive document' }))
+}
+
+function joined(path: string, key: string | number): string {
+  if (typeof key === 'number') return `${path}[${key}]`
+  return /^[A-Za-z_]\w*$/.test(key) ? `${path}.${key}` : `${path}[${JSON.stringify(key)}]`
+}
+
+function pathText(path: JSONPath): string {
+  return path.reduce<string>(joined, '$')
+}
+
+function syntaxProblem(text: string, { error, offset, length }: ParseError): DocumentProblem {
+  const before = text.slice(0, offset).split('\n')
+  const place = `line ${before.length}, column ${(before.at(-1)?.length ?? 0) + 1}`
+  const given = text.slice(offset, offset + Math.min(length, 20))
+  const path = pathText(getLocation(text, offset).path)
+  if (/^-?(NaN|Infinity)$/i.test(given)) return { path, message: `is ${given} at ${place}; it must be a number` }
+  const reason = printParseErrorCode(error)
+    .replace(/([a-z])([A-Z])/g, '$1 $2')
+    .toLowerCase()
+  return { path, message: `is not JSON at ${place} (${reason}${given.trim() === '' ? '' : `, “${given}”`})` }
+}
+
+/** JSON.parse keeps the last of two equal keys and drops the first; a document that holds both is refused. */
+function repeatedKeys(node: Node, path: JSONPath): DocumentProblem[] {
+  if (node.type === 'array') return (node.children ?? []).flatMap((child, i) => repeatedKeys(child, [...path, i]))
+  if (node.type !== 'object') return []
+  const seen = new Set<string>()
+  return (node.children ?? []).flatMap((property) => {
+    const [keyNode, valueNode] = property.children ?? []
+    const key = String(keyNode?.value)
+    const here = [...path, key]
+    const twice = seen.has(key) ? [{ path: pathText(here), message: 'is given twice' }] : []
+    seen.add(key)
+    return valueNode === undefined ? twice : [...twice, ...repeatedKeys(valueNode, here)]
+  })
+}

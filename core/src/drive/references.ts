@@ -1,0 +1,113 @@
+import type { Adjuster } from './adjuster.ts'
+import type { DriveDocument } from './drive.ts'
+
+/** One thing wrong with a document: where, as a JSON path, and a sentence without its subject. */
+export interface DocumentProblem {
+  readonly path: string
+  readonly message: string
+}
+
+/** What in a well-formed document does not hold together: names used twice, references to nothing, one crank only. */
+export function referenceProblems(drive: DriveDocument): DocumentProblem[] {
+  return [
+    ...repeatedIds(drive),
+    ...crankProblems(drive),
+    ...pulleyProblems(drive),
+    ...adjusterProblems(drive),
+    ...beltProblems(drive),
+  ]
+}
+
+function repeatedIds(drive: DriveDocument): DocumentProblem[] {
+  return (['shafts', 'pulleys', 'belts', 'adjusters'] as const).flatMap((kind) => {
+    const seen = new Map<string, number>()
+    return drive[kind].flatMap(({ id }, i) => {
+      const first = seen.get(id)
+      seen.set(id, first ?? i)
+      return first === undefined
+        ? []
+        : [{ path: `$.${kind}[${i}].id`, message: `repeats "${id}", the id of ${kind}[${first}]` }]
+    })
+  })
+}
+
+function crankProblems(drive: DriveDocument): DocumentProblem[] {
+  const cranks = drive.shafts.flatMap((shaft, i) => (shaft.kind === 'crank' ? [i] : []))
+  if (cranks.length === 1) return []
+  if (cranks.length === 0)
+    return [{ path: '$.shafts', message: 'has no crank; exactly one shaft must be of kind crank' }]
+  return cranks.slice(1).map((i) => ({
+    path: `$.shafts[${i}].kind`,
+    message: `makes a second crank beside shafts[${cranks[0]}]; exactly one shaft must be of kind crank`,
+  }))
+}
+
+function pulleyProblems(drive: DriveDocument): DocumentProblem[] {
+  const shafts = ids(drive.shafts)
+  return drive.pulleys.flatMap((pulley, i) =>
+    shafts.has(pulley.shaft)
+      ? []
+      : [{ path: `$.pulleys[${i}].shaft`, message: `names "${pulley.shaft}", but there is no such shaft` }],
+  )
+}
+
+function adjusterProblems(drive: DriveDocument): DocumentProblem[] {
+  const shafts = ids(drive.shafts)
+  const pulleys = ids(drive.pulleys)
+  const crank = drive.shafts.find((shaft) => shaft.kind === 'crank')?.id
+  const moved = new Map<string, number>()
+  return drive.adjusters.flatMap((adjuster, i): DocumentProblem[] => {
+    const path = `$.adjusters[${i}]`
+    if (adjuster.kind === 'shim') {
+      return pulleys.has(adjuster.pulley)
+        ? []
+        : [{ path: `${path}.pulley`, message: `names "${adjuster.pulley}", but there is no such pulley` }]
+    }
+    if (!shafts.has(adjuster.shaft))
+      return [{ path: `${path}.shaft`, message: `names "${adjuster.shaft}", but there is no such shaft` }]
+    if (adjuster.shaft === crank) return [{ path: `${path}.shaft`, message: 'moves the crank, which cannot move' }]
+    const first = moved.get(adjuster.shaft)
+    if (first !== undefined)
+      return [{ path: `${path}.shaft`, message: `moves "${adjuster.shaft}", which adjusters[${first}] moves already` }]
+    moved.set(adjuster.shaft, i)
+    return wrongAdjuster(adjuster, path)
+  })
+}
+
+function wrongAdjuster(adjuster: Adjuster, path: string): DocumentProblem[] {
+  if (adjuster.kind === 'turnbuckle' && adjuster.lengthMax < adjuster.lengthMin) {
+    return [{ path: `${path}.lengthMax`, message: 'must not be shorter than lengthMin' }]
+  }
+  if (adjuster.kind === 'spring-arm' && adjuster.marks !== undefined) {
+    const { min, nominal, max } = adjuster.marks
+    if (!(min <= nominal && nominal <= max))
+      return [{ path: `${path}.marks`, message: 'must rise from min over nominal to max' }]
+  }
+  return []
+}
+
+function beltProblems(drive: DriveDocument): DocumentProblem[] {
+  const pulleys = ids(drive.pulleys)
+  const adjusters = ids(drive.adjusters)
+  return drive.belts.flatMap((belt, i) => {
+    const path = `$.belts[${i}]`
+    const problems: DocumentProblem[] = []
+    if (belt.adjuster !== null && !adjusters.has(belt.adjuster)) {
+      problems.push({ path: `${path}.adjuster`, message: `names "${belt.adjuster}", but there is no such adjuster` })
+    }
+    if (belt.section !== 'PK' && belt.ribs !== 1)
+      problems.push({ path: `${path}.ribs`, message: `must be 1 for a ${belt.section} belt` })
+    const visited = new Set<string>()
+    belt.route.forEach(({ pulley }, k) => {
+      const here = `${path}.route[${k}].pulley`
+      if (!pulleys.has(pulley)) problems.push({ path: here, message: `names "${pulley}", but there is no such pulley` })
+      else if (visited.has(pulley)) problems.push({ path: here, message: `comes to "${pulley}" a second time` })
+      visited.add(pulley)
+    })
+    return problems
+  })
+}
+
+function ids(records: readonly { readonly id: string }[]): ReadonlySet<string> {
+  return new Set(records.map(({ id }) => id))
+}
