@@ -1,0 +1,147 @@
+import type { Belt, RouteEntry } from '../drive/belt.ts'
+import type { Pulley } from '../drive/pulley.ts'
+import { approach, segmentsCross, type Point } from '../numerics/vectors.ts'
+import { CROSSING_END_SHARE } from '../numerics/tolerances.ts'
+import { sectionFigures, type Section } from '../sections/sections.ts'
+import { cordAboveSurface, metalRadius } from './cord-radius.ts'
+import { tangentPoint } from './cord-path.ts'
+import type { SettledBelt, SettledDrive } from './settle.ts'
+
+export interface Span {
+  readonly from: Pulley
+  readonly to: Pulley
+  readonly start: Point
+  readonly end: Point
+  readonly length: number
+  /** Radians. */
+  readonly direction: number
+}
+
+/** The straight stretches of a settled belt, in route order; none when its pulleys overlap. */
+export function spansOf({ pulleys, circles, path }: SettledBelt): readonly Span[] {
+  if (!path.ok) return []
+  return path.spans.map((length, i) => {
+    const next = (i + 1) % pulleys.length
+    const direction = path.directions[i] as number
+    const [from, to] = [pulleys[i], pulleys[next]] as [Pulley, Pulley]
+    const [leaves, meets] = [circles[i], circles[next]] as [
+      SettledBelt['circles'][number],
+      SettledBelt['circles'][number],
+    ]
+    return { from, to, start: tangentPoint(leaves, direction), end: tangentPoint(meets, direction), length, direction }
+  })
+}
+
+/** Pairs of spans, by their places in the route, that cross each other. */
+export function crossingSpans(spans: readonly Span[]): (readonly [number, number])[] {
+  return spans.flatMap((a, i) =>
+    spans.flatMap((b, j) =>
+      j > i && segmentsCross(a.start, a.end, b.start, b.end, CROSSING_END_SHARE) ? [[i, j] as const] : [],
+    ),
+  )
+}
+
+export interface NearMiss {
+  readonly span: Span
+  readonly pulley: Pulley
+  /** mm between the belt's surface and the metal; negative where they run into each other. */
+  readonly gap: number
+}
+
+/**
+ * Spans that come nearer than `least` mm to the metal of a pulley they do not touch, where both share a stretch of the
+ * shaft direction. The gap is taken from the span's own surface on the side of the pulley.
+ */
+export function nearMisses(
+  settled: SettledDrive,
+  { belt, pulleys, ribsSign }: SettledBelt,
+  spans: readonly Span[],
+  least: number,
+): NearMiss[] {
+  const runs = belt.route.map((entry, i) => beltAcross(belt, pulleys[i] as Pulley, entry))
+  return spans.flatMap((span, i) => {
+    const here = joinedRange(runs[i] as Range, runs[(i + 1) % runs.length] as Range)
+    return settled.drive.pulleys.flatMap((pulley) => {
+      if (pulley.id === span.from.id || pulley.id === span.to.id) return []
+      if (!overlap(here, faceRange(pulley))) return []
+      const centre = settled.places.get(pulley.shaft)
+      if (centre === undefined) return []
+      const { distance, side } = approach(span.start, span.end, centre)
+      // Ribs lie to the left of travel where the rib side turns counter-clockwise.
+      const surface = cordAboveSurface(belt.section, side * ribsSign > 0 ? 'ribs' : 'back')
+      const gap = distance - surface - metalOf(settled, pulley)
+      return gap < least ? [{ span, pulley, gap }] : []
+    })
+  })
+}
+
+/** A stretch along the shafts, mm. */
+interface Range {
+  readonly from: number
+  readonly to: number
+}
+
+function overlap(a: Range, b: Range): boolean {
+  return a.from < b.to && b.from < a.to
+}
+
+function joinedRange(a: Range, b: Range): Range {
+  return { from: Math.min(a.from, b.from), to: Math.max(a.to, b.to) }
+}
+
+/** Width of a belt, or of its matched set side by side. */
+export function beltWidth(belt: Belt, pulley: Pulley): number {
+  const { family, pitch, topWidth } = sectionFigures(belt.section)
+  if (family === 'multi-rib') return belt.ribs * pitch
+  if (topWidth !== null) return topWidth + ((belt.count ?? 1) - 1) * pitch
+  return pulley.face === 'smooth' ? (pulley.width ?? 2 * pitch) : faceWidth(pulley)
+}
+
+/** Width of a pulley's face: as measured, or as its grooves need. A smooth face of unknown width is taken as 25 mm. */
+export function faceWidth(pulley: Pulley): number {
+  if (pulley.width !== undefined) return pulley.width
+  if (pulley.face === 'smooth') return 25
+  if (pulley.face === 'toothed') return pulley.width
+  const { pitch, topWidth } = sectionFigures(pulley.section)
+  return topWidth === null ? pulley.grooves * pitch : topWidth + (pulley.grooves - 1) * pitch
+}
+
+function faceRange(pulley: Pulley): Range {
+  const half = faceWidth(pulley) / 2
+  const z = pulley.z ?? 0
+  return { from: z - half, to: z + half }
+}
+
+/**
+ * Where a belt runs along the shaft on one pulley, mm: on the middle of the face, or, with a first groove g given, at
+ * `z = z_mid + ((G − 1)/2 − (g − 1) − (R − 1)/2)·e`.
+ */
+export function beltLine(belt: Belt, pulley: Pulley, { groove }: RouteEntry): number {
+  const middle = pulley.z ?? 0
+  if (groove === undefined || (pulley.face !== 'ribbed' && pulley.face !== 'vee')) return middle
+  return (
+    middle +
+    ((pulley.grooves - 1) / 2 - (groove - 1) - (groovesTaken(belt) - 1) / 2) * sectionFigures(pulley.section).pitch
+  )
+}
+
+/** Grooves that a belt, or its matched set, takes up. */
+export function groovesTaken(belt: Belt): number {
+  return sectionFigures(belt.section).family === 'multi-rib' ? belt.ribs : (belt.count ?? 1)
+}
+
+function beltAcross(belt: Belt, pulley: Pulley, entry: RouteEntry): Range {
+  const line = beltLine(belt, pulley, entry)
+  const half = beltWidth(belt, pulley) / 2
+  return { from: line - half, to: line + half }
+}
+
+/** Outermost metal of any pulley of the drive; the belt that runs on it says how an odd diameter is to be taken. */
+function metalOf({ drive }: SettledDrive, pulley: Pulley): number {
+  for (const { section, route } of drive.belts) {
+    const entry = route.find(({ pulley: id }) => id === pulley.id)
+    if (entry !== undefined) return metalRadius(pulley, section, entry.contact)
+  }
+  const own: Section = pulley.face === 'smooth' ? 'PK' : pulley.section
+  return metalRadius(pulley, own, pulley.face === 'smooth' ? 'back' : 'ribs')
+}

@@ -1,0 +1,36 @@
+/**
+ * Nominal limits of the path: averages of published practice, not laws. A drive overrides the wraps shaft by shaft;
+ * the screen says "nominal" wherever a verdict rests on one of these.
+ */
+import type { ShaftKind } from '../drive/shaft.ts'
+
+/** mm that a span must stay clear of metal it does not touch. */
+export const LEAST_CLEARANCE_MM = 3
+
+/** Teeth that must be in mesh before a toothed pulley may be loaded. */
+export const LEAST_TEETH_IN_MESH = 6
+
+/** Share of its stated length by which a belt may differ from its path where another belt sets the adjuster. */
+export const SHARED_ADJUSTER_SHARE = 0.003
+
+const LEAST_WRAP_DEG: Readonly<Record<ShaftKind, number>> = {
+  crank: 80,
+  alternator: 100,
+  generator: 90,
+  'water-pump': 70,
+  'power-steering': 80,
+  'ac-compressor': 70,
+  'air-pump': 70,
+  fan: 70,
+  'vacuum-pump': 70,
+  supercharger: 110,
+  idler: 15,
+  tensioner: 20,
+  jackshaft: 90,
+  other: 60,
+}
+
+/** Degrees of wrap below which a pulley of this kind is warned about. */
+export function nominalLeastWrap(kind: ShaftKind): number {
+  return LEAST_WRAP_DEG[kind]
+}

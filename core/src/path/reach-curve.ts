@@ -1,0 +1,102 @@
+import { bracketedRoot, lastHolding } from '../numerics/roots.ts'
+import { LENGTH_SOLVED_MM, TRAVEL_SAMPLES, TRAVEL_SOLVED } from '../numerics/tolerances.ts'
+
+/** The stated length a belt's path wants at one place of its adjuster, and how fast it grows there (mm per full travel). */
+export interface WantedLength {
+  readonly length: number
+  readonly perU: number
+  /** Whole turns of the path; a jump means that the belt has come off a pulley or crossed itself. */
+  readonly turning: number
+}
+
+/** Evaluates L(u); undefined where no path exists (pulleys overlap, a rod does not reach). */
+export type LengthAt = (u: number) => WantedLength | undefined
+
+/** The part of an adjuster's travel over which L(u) runs one way without a break, beginning as near to 0 as it can. */
+export interface UsableStretch {
+  readonly from: number
+  readonly to: number
+  readonly lengthFrom: number
+  readonly lengthTo: number
+  /** The travel at which L(u) turns back, when that is why the stretch ends; 0 when it shrinks from the start. */
+  readonly turnsAt: number | null
+}
+
+export type Seat =
+  | { readonly ok: true; readonly u: number }
+  | {
+      readonly ok: false
+      /** `short`: the belt will not go on. `long`: it cannot be taken up. `no-travel`: the adjuster does not change this path. */
+      readonly why: 'short' | 'long' | 'no-travel'
+      /** mm by which the belt misses the nearer end of the stretch. */
+      readonly by: number
+    }
+
+/**
+ * Finds the usable stretch of L(u) on [0, 1]: the first place where a path exists, and on from there until the path
+ * breaks or its length turns back. L is looked at in TRAVEL_SAMPLES places; ends in between are refined.
+ */
+export function usableStretch(at: LengthAt): UsableStretch | undefined {
+  const step = 1 / (TRAVEL_SAMPLES - 1)
+  let first: WantedLength | undefined
+  let from = 0
+  let last: WantedLength | undefined
+  let to = 0
+  for (let i = 0; i < TRAVEL_SAMPLES; i++) {
+    const u = i * step
+    const here = at(u)
+    if (first === undefined || last === undefined) {
+      if (here !== undefined) {
+        first = last = here
+        from = to = u
+      }
+      continue
+    }
+    const start = first
+    const unbroken = (wanted: WantedLength | undefined) => wanted !== undefined && wanted.turning === start.turning
+    if (!unbroken(here) || here === undefined) {
+      to = lastHolding((v) => unbroken(at(v)), to, u, TRAVEL_SOLVED)
+      return ended(at, from, to, first, null)
+    }
+    if (here.perU * last.perU < 0) {
+      const turn = bracketedRoot((v) => slopeOnly(at(v)), to, u, { value: LENGTH_SOLVED_MM, at: TRAVEL_SOLVED }).at
+      return ended(at, from, turn, first, turn)
+    }
+    last = here
+    to = u
+  }
+  if (first === undefined) return undefined
+  return ended(at, from, to, first, first.perU < 0 ? from : null)
+}
+
+/** The slope as the value to bring to zero; its own slope is not known, so the root finder bisects. */
+function slopeOnly(wanted: WantedLength | undefined) {
+  return { value: wanted?.perU ?? 0, slope: 0 }
+}
+
+function ended(at: LengthAt, from: number, to: number, first: WantedLength, turnsAt: number | null): UsableStretch {
+  const last = at(to) ?? first
+  return { from, to, lengthFrom: first.length, lengthTo: last.length, turnsAt }
+}
+
+/** Where on the stretch a belt of stated length `belt` settles: the root of L(u) = belt. */
+export function seatBelt(at: LengthAt, stretch: UsableStretch, belt: number): Seat {
+  const { from, to, lengthFrom, lengthTo } = stretch
+  const shortest = Math.min(lengthFrom, lengthTo)
+  const longest = Math.max(lengthFrom, lengthTo)
+  if (longest - shortest <= LENGTH_SOLVED_MM && Math.abs(belt - shortest) > LENGTH_SOLVED_MM) {
+    return { ok: false, why: 'no-travel', by: Math.abs(belt - shortest) }
+  }
+  if (belt < shortest - LENGTH_SOLVED_MM) return { ok: false, why: 'short', by: shortest - belt }
+  if (belt > longest + LENGTH_SOLVED_MM) return { ok: false, why: 'long', by: belt - longest }
+  const root = bracketedRoot(
+    (u) => {
+      const wanted = at(u)
+      return { value: (wanted?.length ?? lengthFrom) - belt, slope: wanted?.perU ?? 0 }
+    },
+    from,
+    to,
+    { value: LENGTH_SOLVED_MM, at: 1e-15 },
+  )
+  return { ok: true, u: root.at }
+}

@@ -1,0 +1,296 @@
+import type { Adjuster } from '../drive/adjuster.ts'
+import type { Belt } from '../drive/belt.ts'
+import type { CheckedDrive } from '../drive/drive.ts'
+import type { Pulley } from '../drive/pulley.ts'
+import type { Shaft } from '../drive/shaft.ts'
+import type { Point } from '../numerics/vectors.ts'
+import { SETTLING_SWEEPS, TRAVEL_SETTLED } from '../numerics/tolerances.ts'
+import { statedMinusCord } from '../sections/sections.ts'
+import { adjusterMotion, type AdjusterMotion } from './adjuster-motion.ts'
+import { cordRadius } from './cord-radius.ts'
+import {
+  lengthRateOfGrowth,
+  lengthRateOfMove,
+  traceCord,
+  type CirclesOverlap,
+  type CordCircle,
+  type CordPath,
+} from './cord-path.ts'
+import { seatBelt, usableStretch, type LengthAt, type Seat, type UsableStretch } from './reach-curve.ts'
+import { shaftSigns, type Sign } from './turning.ts'
+
+/** Travel of adjusters by id, 0 to 1. */
+export type Travels = Readonly<Record<string, number>>
+
+/** The travel at which a drive is drawn when nothing says where its adjuster stands. */
+export const MIDDLE_TRAVEL = 0.5
+
+/** One belt on its pulleys, with every adjuster of the drive where it settles. */
+export interface SettledBelt {
+  readonly belt: Belt
+  /** In route order; the circles stand where the path was traced. */
+  readonly pulleys: readonly Pulley[]
+  readonly circles: readonly CordCircle[]
+  readonly path: CordPath | CirclesOverlap
+  /** +1 where the belt's rib side carries a pulley counter-clockwise. */
+  readonly ribsSign: Sign
+  readonly adjuster: SettledAdjuster | null
+}
+
+export interface SettledAdjuster {
+  readonly adjuster: Adjuster
+  readonly motion: AdjusterMotion
+  /** Where it stands; null when the belt's length is unknown or cannot be reached. */
+  readonly u: number | null
+  /** `length`: where the belt's length puts it. `held`: where the caller did. `shared`: where another belt did. */
+  readonly wanted: 'length' | 'held' | 'shared'
+  /** undefined when nothing was sought: the length is unknown, or the adjuster is held. */
+  readonly seat: Seat | undefined
+  readonly stretch: UsableStretch | undefined
+  /** The stated length the path wants at travel u, all else standing where it has settled. */
+  readonly lengthAt: LengthAt
+}
+
+export interface SettledDrive {
+  readonly drive: CheckedDrive
+  readonly belts: readonly SettledBelt[]
+  /** Centre of each shaft, by id, where it stands now. */
+  readonly places: ReadonlyMap<string, Point>
+  /** Which way each shaft that a belt reaches turns. */
+  readonly signs: ReadonlyMap<string, Sign>
+  /** Travel of every adjuster as drawn. */
+  readonly travels: ReadonlyMap<string, number>
+}
+
+/**
+ * Puts every belt on its pulleys and every adjuster where its belt's length holds it: docs/mechanics/adjusters.md.
+ * A belt whose pulleys another belt's adjuster moves is settled after that one; belts that move each other's pulleys
+ * are settled in turn until no adjuster moves by more than TRAVEL_SETTLED, at most SETTLING_SWEEPS times.
+ */
+export function settleDrive(drive: CheckedDrive, held: Travels = {}): SettledDrive {
+  const bench = new Bench(drive, held)
+  const { order, circular } = settlingOrder(drive, bench)
+  const adjusters = new Map<string, SettledAdjuster | null>()
+  for (let sweep = 0; sweep < (circular ? SETTLING_SWEEPS : 1); sweep++) {
+    let moved = 0
+    for (const belt of order) {
+      const before = belt.adjuster === null ? 0 : bench.travelOf(belt.adjuster)
+      adjusters.set(belt.id, settleBelt(bench, belt))
+      if (belt.adjuster !== null) moved = Math.max(moved, Math.abs(bench.travelOf(belt.adjuster) - before))
+    }
+    if (moved <= TRAVEL_SETTLED) break
+  }
+  return {
+    drive,
+    belts: drive.belts.map((belt) => {
+      const circles = bench.circlesOf(belt)
+      const adjuster = adjusters.get(belt.id) ?? null
+      return {
+        belt,
+        pulleys: bench.pulleysOf(belt),
+        circles,
+        path: traceCord(circles),
+        ribsSign: bench.ribsSign(belt),
+        adjuster,
+      }
+    }),
+    places: bench.places,
+    signs: bench.signs,
+    travels: bench.travels,
+  }
+}
+
+/** The parts of one drive with its adjusters in hand: looked up by id, moved in place while belts are being settled. */
+class Bench {
+  readonly places = new Map<string, Point>()
+  readonly travels = new Map<string, number>()
+  readonly signs: ReadonlyMap<string, Sign>
+  readonly motions = new Map<string, AdjusterMotion>()
+  readonly owners = new Map<string, string>()
+  private readonly shafts: ReadonlyMap<string, Shaft>
+  private readonly pulleys: ReadonlyMap<string, Pulley>
+  private readonly adjusters: ReadonlyMap<string, Adjuster>
+  private readonly growth = new Map<string, number>()
+  private readonly ribsSigns: ReadonlyMap<string, Sign>
+
+  constructor(
+    readonly drive: CheckedDrive,
+    readonly held: Travels,
+  ) {
+    this.shafts = new Map(drive.shafts.map((shaft) => [shaft.id, shaft]))
+    this.pulleys = new Map(drive.pulleys.map((pulley) => [pulley.id, pulley]))
+    this.adjusters = new Map(drive.adjusters.map((adjuster) => [adjuster.id, adjuster]))
+    const { signs, ribsSigns } = shaftSigns(drive)
+    this.signs = signs
+    this.ribsSigns = ribsSigns
+    for (const { id, x, y } of drive.shafts) this.places.set(id, { x, y })
+    for (const belt of drive.belts) {
+      if (belt.adjuster === null) continue
+      const owner = this.owners.get(belt.adjuster)
+      if (
+        owner === undefined ||
+        (belt.length !== null && drive.belts.find(({ id }) => id === owner)?.length === null)
+      ) {
+        this.owners.set(belt.adjuster, belt.id)
+      }
+    }
+    for (const adjuster of drive.adjusters) {
+      this.motions.set(
+        adjuster.id,
+        adjusterMotion(adjuster, (id) => this.shaft(id)),
+      )
+      this.stand(adjuster.id, held[adjuster.id] ?? MIDDLE_TRAVEL)
+    }
+  }
+
+  shaft(id: string): Shaft {
+    return found(this.shafts, id)
+  }
+
+  adjuster(id: string): Adjuster {
+    return found(this.adjusters, id)
+  }
+
+  motion(id: string): AdjusterMotion {
+    return found(this.motions, id)
+  }
+
+  travelOf(adjuster: string): number {
+    return found(this.travels, adjuster)
+  }
+
+  ribsSign(belt: Belt): Sign {
+    return found(this.ribsSigns, belt.id)
+  }
+
+  pulleysOf(belt: Belt): Pulley[] {
+    return belt.route.map(({ pulley }) => found(this.pulleys, pulley))
+  }
+
+  /**
+   * Lets an adjuster stand at travel u. One that no belt names and nobody holds leaves its shaft at the stated place,
+   * unless the kind has no stated place of its own.
+   */
+  stand(id: string, u: number): void {
+    this.travels.set(id, u)
+    const { kind } = this.adjuster(id)
+    const idle = !this.owners.has(id) && this.held[id] === undefined
+    if (idle && kind !== 'spring-arm' && kind !== 'eccentric') return
+    const motion = this.motion(id)
+    if (motion.moves === 'radius') {
+      this.growth.set(motion.pulley, motion.growthAt(u).by)
+    } else {
+      const place = motion.placeAt(u)
+      if (place !== undefined) this.places.set(motion.shaft, { x: place.x, y: place.y })
+    }
+  }
+
+  circlesOf(belt: Belt): CordCircle[] {
+    const ribsSign = this.ribsSign(belt)
+    return belt.route.map(({ pulley: id, contact }) => {
+      const pulley = found(this.pulleys, id)
+      const { x, y } = found(this.places, pulley.shaft)
+      const r = cordRadius(pulley, belt.section, contact) + (this.growth.get(id) ?? 0)
+      return { x, y, r, sigma: contact === 'ribs' ? ribsSign : (-ribsSign as Sign) }
+    })
+  }
+}
+
+function found<Value>(map: ReadonlyMap<string, Value>, id: string): Value {
+  const value = map.get(id)
+  if (value === undefined) throw new Error(`A checked drive refers to "${id}", which it does not hold.`)
+  return value
+}
+
+function settleBelt(bench: Bench, belt: Belt): SettledAdjuster | null {
+  if (belt.adjuster === null) return null
+  const adjuster = bench.adjuster(belt.adjuster)
+  const motion = bench.motion(belt.adjuster)
+  const lengthAt = reachCurve(bench, belt, motion)
+  const stretch = usableStretch(lengthAt)
+  const settled = { adjuster, motion, lengthAt, stretch }
+
+  const held = bench.held[belt.adjuster]
+  if (held !== undefined) return { ...settled, u: held, wanted: 'held', seat: undefined }
+  if (bench.owners.get(belt.adjuster) !== belt.id) {
+    return { ...settled, u: bench.travelOf(belt.adjuster), wanted: 'shared', seat: undefined }
+  }
+  const seat = belt.length === null || stretch === undefined ? undefined : seatBelt(lengthAt, stretch, belt.length)
+  const u = seat?.ok === true ? seat.u : null
+  bench.stand(belt.adjuster, u ?? MIDDLE_TRAVEL)
+  return { ...settled, u, wanted: 'length', seat }
+}
+
+/** L(u) of one belt, on circles of its own so that trying places of the adjuster moves nothing else. */
+function reachCurve(bench: Bench, belt: Belt, motion: AdjusterMotion): LengthAt {
+  const circles = bench.circlesOf(belt)
+  const pulleys = bench.pulleysOf(belt)
+  const moved = pulleys.flatMap((pulley, i) =>
+    (motion.moves === 'shaft' ? pulley.shaft === motion.shaft : pulley.id === motion.pulley) ? [i] : [],
+  )
+  const toStated = statedMinusCord(belt.section)
+  const unmoved = moved.map((i) =>
+    motion.moves === 'radius' ? cordRadius(pulleys[i] as Pulley, belt.section, belt.route[i]?.contact ?? 'ribs') : 0,
+  )
+  return (u) => {
+    if (motion.moves === 'shaft') {
+      const place = motion.placeAt(u)
+      if (place === undefined) return undefined
+      for (const i of moved) {
+        const circle = circles[i] as CordCircle
+        circle.x = place.x
+        circle.y = place.y
+      }
+      const path = traceCord(circles)
+      if (!path.ok) return undefined
+      let perU = 0
+      for (const i of moved) perU += lengthRateOfMove(path, i, place.vx, place.vy)
+      return { length: path.length + toStated, perU, turning: path.turning }
+    }
+    const { by, rate } = motion.growthAt(u)
+    moved.forEach((i, k) => {
+      ;(circles[i] as CordCircle).r = (unmoved[k] as number) + by
+    })
+    const path = traceCord(circles)
+    if (!path.ok) return undefined
+    let perU = 0
+    for (const i of moved) perU += lengthRateOfGrowth(path, i, rate)
+    return { length: path.length + toStated, perU, turning: path.turning }
+  }
+}
+
+/** Belts so that each comes after those whose adjusters move its pulleys; `circular` when some move each other's. */
+function settlingOrder(
+  drive: CheckedDrive,
+  bench: Bench,
+): { readonly order: readonly Belt[]; readonly circular: boolean } {
+  const needs = new Map(drive.belts.map((belt) => [belt.id, beltsMoving(belt, bench)]))
+  const order: Belt[] = []
+  const placed = new Set<string>()
+  let waiting: readonly Belt[] = drive.belts
+  while (waiting.length > 0) {
+    const ready = waiting.filter((belt) => [...(needs.get(belt.id) ?? [])].every((id) => placed.has(id)))
+    if (ready.length === 0) return { order: [...order, ...waiting], circular: true }
+    for (const belt of ready) {
+      order.push(belt)
+      placed.add(belt.id)
+    }
+    waiting = waiting.filter((belt) => !placed.has(belt.id))
+  }
+  return { order, circular: false }
+}
+
+/** The other belts whose adjusters move a pulley of this one. */
+function beltsMoving(belt: Belt, bench: Bench): ReadonlySet<string> {
+  const pulleys = bench.pulleysOf(belt)
+  const needs = new Set<string>()
+  for (const [adjuster, owner] of bench.owners) {
+    if (owner === belt.id) continue
+    const motion = bench.motion(adjuster)
+    const touches = pulleys.some((pulley) =>
+      motion.moves === 'shaft' ? pulley.shaft === motion.shaft : pulley.id === motion.pulley,
+    )
+    if (touches) needs.add(owner)
+  }
+  return needs
+}

@@ -1,0 +1,200 @@
+import type { Pulley } from '../drive/pulley.ts'
+import type { CheckedDrive } from '../drive/drive.ts'
+import { degrees } from '../numerics/vectors.ts'
+import { TOOTH_COUNT_MM } from '../numerics/tolerances.ts'
+import { crossingSpans, groovesTaken, nearMisses, type Span } from '../path/clearance.ts'
+import { traceCord, type CordPath } from '../path/cord-path.ts'
+import { LEAST_CLEARANCE_MM, LEAST_TEETH_IN_MESH, nominalLeastWrap, SHARED_ADJUSTER_SHARE } from '../path/nominal.ts'
+import type { SettledBelt, SettledDrive } from '../path/settle.ts'
+import { sectionFigures, statedMinusCord } from '../sections/sections.ts'
+import type { Wording } from './names.ts'
+import { problem, type Problem } from './problem.ts'
+
+/** Everything wrong with one belt on its pulleys: parts that do not go together, the path, the adjuster. */
+export function beltProblems(
+  settled: SettledDrive,
+  belt: SettledBelt,
+  spans: readonly Span[],
+  words: Wording,
+): Problem[] {
+  const { path } = belt
+  return [
+    ...contactProblems(belt, words),
+    ...(path.ok ? pathProblems(settled, belt, path, spans, words) : overlapProblems(belt, path.at, words)),
+    ...adjusterProblems(belt, words),
+  ]
+}
+
+function contactProblems({ belt, pulleys }: SettledBelt, words: Wording): Problem[] {
+  const problems = belt.route.flatMap(({ contact, groove }, i): Problem[] => {
+    const pulley = pulleys[i] as Pulley
+    if (pulley.face === 'smooth') return []
+    const where = [belt.id, pulley.id]
+    const name = words.pulley(pulley)
+    if (contact === 'back') {
+      return [
+        problem(
+          'BACK_ON_GROOVES',
+          where,
+          `The back of ${words.belt(belt)} runs on the ${pulley.face} face of ${name}. Thread it so that the ribs meet the grooves.`,
+        ),
+      ]
+    }
+    const mismatch =
+      pulley.section !== belt.section
+        ? [
+            problem(
+              'SECTION_MISMATCH',
+              where,
+              `${words.belt(belt)} is ${belt.section}, but ${name} is cut for ${pulley.section}.`,
+            ),
+          ]
+        : []
+    if (pulley.face === 'toothed') return mismatch
+    const needed = groovesTaken(belt) + (groove ?? 1) - 1
+    if (needed <= pulley.grooves) return mismatch
+    const from = groove === undefined ? '' : ` from groove ${groove} on`
+    return [
+      ...mismatch,
+      problem(
+        'TOO_FEW_GROOVES',
+        where,
+        `${name} has ${pulley.grooves} groove${pulley.grooves === 1 ? '' : 's'}; ${words.belt(belt)} needs ${groovesTaken(belt)}${from}.`,
+      ),
+    ]
+  })
+  const { family, pitch } = sectionFigures(belt.section)
+  if (family === 'toothed' && belt.length !== null) {
+    const teeth = Math.round(belt.length / pitch)
+    if (Math.abs(teeth * pitch - belt.length) > TOOTH_COUNT_MM) {
+      const message = `${words.length(belt.length)} is not a whole number of teeth; ${teeth} teeth are ${words.length(teeth * pitch)}.`
+      problems.push(problem('TEETH_NOT_WHOLE', [belt.id], message))
+    }
+  }
+  return problems
+}
+
+function overlapProblems({ belt, pulleys }: SettledBelt, at: number, words: Wording): Problem[] {
+  const [a, b] = [pulleys[at], pulleys[(at + 1) % pulleys.length]] as [Pulley, Pulley]
+  const message = `${words.pulley(a)} and ${words.pulley(b)} stand too close for a span between them. Check their diameters and places.`
+  return [problem('PULLEYS_OVERLAP', [belt.id, a.id, b.id], message)]
+}
+
+function pathProblems(
+  settled: SettledDrive,
+  settledBelt: SettledBelt,
+  path: CordPath,
+  spans: readonly Span[],
+  words: Wording,
+): Problem[] {
+  const { belt } = settledBelt
+  const problems: Problem[] = []
+  if (path.turning !== settledBelt.ribsSign) problems.push(turningProblem(settledBelt, words))
+  for (const [i, j] of crossingSpans(spans)) {
+    const [a, b] = [spans[i], spans[j]] as [Span, Span]
+    const where = [belt.id, a.from.id, a.to.id, b.from.id, b.to.id]
+    problems.push(
+      problem(
+        'SPANS_CROSS',
+        where,
+        `${words.belt(belt)} crosses itself: ${between(a, words)} meets ${between(b, words)}.`,
+      ),
+    )
+  }
+  for (const { span, pulley, gap } of nearMisses(settled, settledBelt, spans, LEAST_CLEARANCE_MM)) {
+    const where = [belt.id, span.from.id, span.to.id, pulley.id]
+    const passes = gap < 0 ? `runs ${words.length(-gap)} into` : `passes ${words.length(gap)} from`
+    const message = `${words.belt(belt)}, ${between(span, words)}, ${passes} ${words.pulley(pulley)}; it should clear it by ${words.length(LEAST_CLEARANCE_MM)} (nominal).`
+    problems.push(problem('SPAN_HITS_PULLEY', where, message))
+  }
+  return [...problems, ...wrapProblems(settled.drive, settledBelt, path, words)]
+}
+
+function between({ from, to }: Span, words: Wording): string {
+  return `from ${words.pulley(from)} to ${words.pulley(to)}`
+}
+
+function turningProblem({ belt, circles, ribsSign }: SettledBelt, words: Wording): Problem {
+  const back = traceCord([...circles].reverse())
+  if (back.ok && back.turning === ribsSign) {
+    return problem(
+      'ROUTE_REVERSED',
+      [belt.id],
+      `The route of ${words.belt(belt)} is written against the way the engine turns. Reverse its order.`,
+    )
+  }
+  return problem(
+    'ROUTE_NOT_SIMPLE',
+    [belt.id],
+    `${words.belt(belt)} does not go round in one simple loop in this order. Check the order and which side touches each pulley.`,
+  )
+}
+
+function wrapProblems(drive: CheckedDrive, { belt, pulleys }: SettledBelt, path: CordPath, words: Wording): Problem[] {
+  return pulleys.flatMap((pulley, i): Problem[] => {
+    const shaft = drive.shafts.find(({ id }) => id === pulley.shaft)
+    if (shaft === undefined) return []
+    const wrap = degrees(path.wraps[i] as number)
+    const where = [belt.id, pulley.id]
+    if (pulley.face === 'toothed' && belt.route[i]?.contact === 'ribs') {
+      const inMesh = (pulley.teeth * wrap) / 360
+      if (inMesh >= LEAST_TEETH_IN_MESH) return []
+      return [
+        problem(
+          'WRAP_LOW',
+          where,
+          `${words.pulley(pulley)} has ${inMesh.toFixed(1)} teeth in mesh; ${LEAST_TEETH_IN_MESH} are the least (nominal).`,
+        ),
+      ]
+    }
+    const least = shaft.minWrap ?? nominalLeastWrap(shaft.kind)
+    if (wrap >= least) return []
+    const rests = shaft.minWrap === undefined ? 'nominal' : 'set for this shaft'
+    return [
+      problem(
+        'WRAP_LOW',
+        where,
+        `${words.belt(belt)} wraps ${words.pulley(pulley)} by ${wrap.toFixed(0)}°; ${least}° is the least (${rests}).`,
+      ),
+    ]
+  })
+}
+
+function adjusterProblems(settledBelt: SettledBelt, words: Wording): Problem[] {
+  const { belt, adjuster } = settledBelt
+  if (adjuster === null) return []
+  const { seat, stretch, adjuster: part } = adjuster
+  const where = [belt.id, part.id]
+  const problems: Problem[] = []
+  if (stretch !== undefined && stretch.turnsAt !== null) {
+    const message =
+      stretch.turnsAt <= stretch.from
+        ? `Taking up the adjuster of ${words.belt(belt)} slackens it. Swap its released and taken-up ends.`
+        : `Past ${Math.round(100 * stretch.turnsAt)} % of its travel the adjuster of ${words.belt(belt)} slackens the belt again; only the travel before that counts.`
+    problems.push(problem('ADJUSTER_TURNS_BACK', where, message))
+  }
+  if (seat?.ok === false && belt.length !== null)
+    problems.push(problem('OUT_OF_REACH', where, outOfReach(settledBelt, seat, words)))
+  if (adjuster.wanted === 'shared' && belt.length !== null && settledBelt.path.ok) {
+    const wanted = settledBelt.path.length + statedMinusCord(belt.section)
+    if (Math.abs(wanted - belt.length) > SHARED_ADJUSTER_SHARE * belt.length) {
+      const message = `Another belt sets this adjuster; there ${words.belt(belt)} would have to be ${words.length(wanted)}, but it is ${words.length(belt.length)}.`
+      problems.push(problem('OUT_OF_REACH', where, message))
+    }
+  }
+  return problems
+}
+
+function outOfReach(
+  { belt, adjuster }: SettledBelt,
+  { why, by }: { readonly why: 'short' | 'long' | 'no-travel'; readonly by: number },
+  words: Wording,
+): string {
+  const miss = words.length(by)
+  if (why === 'short')
+    return `${words.belt(belt)} is ${miss} too short: it will not go on even with the adjuster released.`
+  if (why === 'no-travel')
+    return `The adjuster of ${words.belt(belt)} moves nothing that this belt touches, and the belt misses its path by ${miss}.`
+  const end = adjuster?.stretch?.turnsAt === null ? 'fully taken up' : 'at the place where it turns back'
+  return `${words.belt(belt)} is ${miss} too long: it stays slack with the adjuster ${end}.`
+}

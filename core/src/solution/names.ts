@@ -1,0 +1,30 @@
+import type { Belt } from '../drive/belt.ts'
+import type { CheckedDrive } from '../drive/drive.ts'
+import type { Pulley } from '../drive/pulley.ts'
+import { lengthText } from '../units/format-length.ts'
+import type { Mm } from '../units/quantity.ts'
+
+/** How problems call the parts of a drive and write lengths. */
+export interface Wording {
+  readonly shaft: (id: string) => string
+  readonly pulley: (pulley: Pulley) => string
+  readonly belt: (belt: Belt) => string
+  readonly length: (mm: Mm) => string
+}
+
+/** Words for a drive: shafts by name, a pulley by its shaft, with its own id where the shaft has more than one. */
+export function wordingFor(
+  drive: CheckedDrive,
+  length: (mm: Mm) => string = (mm) => lengthText(mm, { style: 'mm' }),
+): Wording {
+  const names = new Map(drive.shafts.map(({ id, name }) => [id, name.trim() === '' ? id : name]))
+  const pulleysOn = new Map<string, number>()
+  for (const { shaft } of drive.pulleys) pulleysOn.set(shaft, (pulleysOn.get(shaft) ?? 0) + 1)
+  const shaft = (id: string) => names.get(id) ?? id
+  return {
+    shaft,
+    pulley: ({ id, shaft: on }) => ((pulleysOn.get(on) ?? 0) > 1 ? `${shaft(on)} (${id})` : shaft(on)),
+    belt: ({ id, name }) => (name.trim() === '' ? id : name),
+    length,
+  }
+}

@@ -1,0 +1,67 @@
+import type { Shaft } from '../drive/shaft.ts'
+import type { SettledBelt, SettledDrive } from '../path/settle.ts'
+import { sectionFigures } from '../sections/sections.ts'
+import { beltSpeed, type ShaftSpeed, type ShaftSpeeds } from '../speeds/shaft-speeds.ts'
+import type { Wording } from './names.ts'
+import { problem, type Problem } from './problem.ts'
+
+const TURN_WORDS = { cw: 'clockwise', ccw: 'counter-clockwise' } as const
+
+/** What is wrong with the way or the speed at which one shaft turns. */
+export function shaftProblems(
+  { drive }: SettledDrive,
+  shaft: Shaft,
+  speed: ShaftSpeed | undefined,
+  words: Wording,
+): Problem[] {
+  const name = words.shaft(shaft.id)
+  if (speed === undefined) return [problem('NOT_DRIVEN', [shaft.id], `No belt reaches ${name} from the crank.`)]
+  const problems: Problem[] = []
+  if (shaft.mustTurn !== undefined && shaft.mustTurn !== 'any' && shaft.mustTurn !== speed.turns) {
+    const message = `${name} turns ${TURN_WORDS[speed.turns]}, but must turn ${TURN_WORDS[shaft.mustTurn]}. Run the other side of the belt on it.`
+    problems.push(problem('TURNS_WRONG_WAY', [shaft.id], message))
+  }
+  const atMost = speed.ratio * drive.engine.maxRpm
+  if (shaft.maxRpm !== undefined && atMost > shaft.maxRpm) {
+    const message = `${name} reaches ${Math.round(atMost)} rpm at ${drive.engine.maxRpm} rpm of the engine; it is made for ${shaft.maxRpm}.`
+    problems.push(problem('OVER_SPEED', [shaft.id], message))
+  }
+  return problems
+}
+
+/** What is wrong with the drive as a whole: shafts that two belts would turn differently. */
+export function fightProblems({ drive }: SettledDrive, { fights }: ShaftSpeeds, words: Wording): Problem[] {
+  const beltName = (id: string) => {
+    const belt = drive.belts.find((each) => each.id === id)
+    return belt === undefined ? id : words.belt(belt)
+  }
+  return fights.map(({ shaft, belts: [first, second], ratios, opposed }) => {
+    const how = opposed ? 'in opposite ways' : `at ${ratios[0].toFixed(3)} and ${ratios[1].toFixed(3)} times the crank`
+    const by = first === second ? beltName(first) : `${beltName(first)} and ${beltName(second)}`
+    return problem('BELTS_FIGHT', [shaft], `${by} would turn ${words.shaft(shaft)} ${how}; one of them has to slip.`)
+  })
+}
+
+/** A belt faster than its section's nominal limit at the engine's highest speed. */
+export function beltSpeedProblems(
+  { drive }: SettledDrive,
+  { belt, pulleys, circles }: SettledBelt,
+  { reached }: ShaftSpeeds,
+  words: Wording,
+): Problem[] {
+  const limit = sectionFigures(belt.section).maxBeltSpeed
+  const at = pulleys.findIndex(({ shaft }) => reached.has(shaft))
+  const pulley = pulleys[at]
+  const circle = circles[at]
+  const speed = pulley === undefined ? undefined : reached.get(pulley.shaft)
+  if (limit === null || circle === undefined || speed === undefined) return []
+  const v = beltSpeed(circle.r, speed.ratio * drive.engine.maxRpm)
+  if (v <= limit) return []
+  return [
+    problem(
+      'BELT_TOO_FAST',
+      [belt.id],
+      `${words.belt(belt)} runs at ${v.toFixed(1)} m/s at ${drive.engine.maxRpm} rpm of the engine; ${limit} m/s is the limit (nominal).`,
+    ),
+  ]
+}

@@ -1,0 +1,112 @@
+import type { CheckedDrive } from '../drive/drive.ts'
+import type { SettledBelt, SettledDrive } from '../path/settle.ts'
+import { turnOf, type Sign } from '../path/turning.ts'
+import type { Turn } from '../drive/engine.ts'
+import { RATIO_FIGHT_SHARE } from '../numerics/tolerances.ts'
+
+export interface ShaftSpeed {
+  readonly shaft: string
+  readonly turns: Turn
+  /** Turns of this shaft for one turn of the crank; above 1 is overdriven. */
+  readonly ratio: number
+  /** The way the ratio came from the crank: belts crossed, driving pulley first. Empty for the crank itself. */
+  readonly through: readonly SpeedStep[]
+}
+
+/** One belt crossed on the way from the crank: `ratio = r_driving / r_driven`. */
+export interface SpeedStep {
+  readonly belt: string
+  readonly driving: string
+  readonly driven: string
+  readonly drivingRadius: number
+  readonly drivenRadius: number
+}
+
+/** A shaft that two belts would turn differently: by how much, or which way. */
+export interface SpeedFight {
+  readonly shaft: string
+  readonly belts: readonly [string, string]
+  readonly ratios: readonly [number, number]
+  readonly opposed: boolean
+}
+
+export interface ShaftSpeeds {
+  /** Only shafts that a belt reaches, the crank first. */
+  readonly reached: ReadonlyMap<string, ShaftSpeed>
+  readonly fights: readonly SpeedFight[]
+}
+
+/**
+ * Walks from the crank over every belt: along one belt `ratio = r_driving / r_driven`, pulleys on one shaft share its
+ * speed, so ratios multiply from belt to belt. A shaft reached twice keeps the first ratio; a second one further
+ * off than RATIO_FIGHT_SHARE, or the other way round, is a fight.
+ */
+export function shaftSpeeds({ drive, belts }: SettledDrive): ShaftSpeeds {
+  const crank = crankOf(drive)
+  const reached = new Map<string, ShaftSpeed>([
+    [crank, { shaft: crank, turns: drive.engine.crankTurns, ratio: 1, through: [] }],
+  ])
+  const fights: SpeedFight[] = []
+  const reachedBy = new Map<string, string>()
+  let waiting: readonly SettledBelt[] = belts
+  for (;;) {
+    const belt = waiting.find(({ pulleys }) => pulleys.some(({ shaft }) => reached.has(shaft)))
+    if (belt === undefined) return { reached, fights }
+    waiting = waiting.filter((other) => other !== belt)
+    walkBelt(belt, reached, reachedBy, fights)
+  }
+}
+
+function walkBelt(
+  { belt, pulleys, circles }: SettledBelt,
+  reached: Map<string, ShaftSpeed>,
+  reachedBy: Map<string, string>,
+  fights: SpeedFight[],
+): void {
+  const at = pulleys.findIndex(({ shaft }) => reached.has(shaft))
+  const driving = pulleys[at]
+  const drivingCircle = circles[at]
+  const source = driving === undefined ? undefined : reached.get(driving.shaft)
+  if (driving === undefined || drivingCircle === undefined || source === undefined) return
+  // Turning directions follow contact, not geometry, so a path that cannot be traced still has its ratios.
+  const sourceSign: Sign = source.turns === 'ccw' ? 1 : -1
+  pulleys.forEach((pulley, i) => {
+    const circle = circles[i]
+    if (i === at || circle === undefined) return
+    const ratio = (source.ratio * drivingCircle.r) / circle.r
+    const turns = turnOf((sourceSign * drivingCircle.sigma * circle.sigma) as Sign)
+    const known = reached.get(pulley.shaft)
+    if (known === undefined) {
+      const step = {
+        belt: belt.id,
+        driving: driving.id,
+        driven: pulley.id,
+        drivingRadius: drivingCircle.r,
+        drivenRadius: circle.r,
+      }
+      reached.set(pulley.shaft, { shaft: pulley.shaft, turns, ratio, through: [...source.through, step] })
+      reachedBy.set(pulley.shaft, belt.id)
+      return
+    }
+    const opposed = known.turns !== turns
+    if (opposed || Math.abs(ratio / known.ratio - 1) > RATIO_FIGHT_SHARE) {
+      fights.push({
+        shaft: pulley.shaft,
+        belts: [reachedBy.get(pulley.shaft) ?? belt.id, belt.id],
+        ratios: [known.ratio, ratio],
+        opposed,
+      })
+    }
+  })
+}
+
+function crankOf(drive: CheckedDrive): string {
+  const crank = drive.shafts.find(({ kind }) => kind === 'crank')
+  if (crank === undefined) throw new Error('A checked drive has a crank.')
+  return crank.id
+}
+
+/** Belt speed in m/s: `v = 2π·r·n / 60 000` with r in mm and n in rpm of the shaft the pulley sits on. */
+export function beltSpeed(radius: number, rpm: number): number {
+  return (2 * Math.PI * radius * rpm) / 60000
+}
