@@ -1,0 +1,100 @@
+export {
+  SECTIONS,
+  beltLabel,
+  sectionFigures,
+  statedMinusCord,
+  type Section,
+  type SectionFamily,
+  type SectionFigures,
+} from './sections/sections.ts'
+
+export {
+  MM_PER_INCH,
+  inches,
+  mmFromInches,
+  type Deg,
+  type LengthStyle,
+  type Mm,
+  type Rad,
+  type Rpm,
+} from './units/quantity.ts'
+export { parseLength, type LengthNotRead, type LengthRead } from './units/parse-length.ts'
+export {
+  inchDecimalText,
+  inchFraction,
+  lengthText,
+  millimetres,
+  readingText,
+  type LengthFormat,
+} from './units/format-length.ts'
+
+export {
+  DRIVE_FORMAT,
+  DRIVE_MEDIA_TYPE,
+  DRIVE_VERSION,
+  MOST,
+  type CheckedDrive,
+  type DriveDocument,
+} from './drive/drive.ts'
+export type { Adjuster, AdjusterKind, AdjusterOf } from './drive/adjuster.ts'
+export { CONTACTS, type Belt, type Contact, type RouteEntry } from './drive/belt.ts'
+export { TURNS, type Engine, type Turn } from './drive/engine.ts'
+export { DIAMETER_PLACES, type DiameterPlace, type Pulley, type PulleyFace } from './drive/pulley.ts'
+export { SHAFT_KINDS, guidesOnly, type Shaft, type ShaftKind } from './drive/shaft.ts'
+export { checkDrive, MOST_TEXT, problemLine, readDriveText, type DriveRead } from './drive/read.ts'
+export type { DocumentProblem } from './drive/references.ts'
+export { driveJsonSchema, type JsonSchema } from './drive/json-schema.ts'
+export {
+  holdOf,
+  moveShaftBy,
+  placeShaft,
+  setBeltLength,
+  setDiameter,
+  setDiameterPlace,
+  setDriveName,
+  setTeeth,
+  type DriveDraft,
+  type DriveEdit,
+  type Hold,
+} from './drive/edits.ts'
+
+export { distance, shortWayRoundDeg, type Point } from './numerics/vectors.ts'
+export { cordAboveSurface, metalRadius } from './path/cord-radius.ts'
+export { faceWidth, spansOf, type Span } from './path/clearance.ts'
+export { tangentPoint, type CordCircle, type CordPath } from './path/cord-path.ts'
+export type { AdjusterMotion, AdjusterUnit } from './path/adjuster-motion.ts'
+export {
+  MIDDLE_TRAVEL,
+  settleDrive,
+  type SettledAdjuster,
+  type SettledBelt,
+  type SettledDrive,
+  type Travels,
+} from './path/settle.ts'
+export type { Sign } from './path/turning.ts'
+
+export {
+  beltToAskFor,
+  beltsInReach,
+  beltWanted,
+  newBeltTravel,
+  type BeltInReach,
+  type BeltWanted,
+} from './length/belt-wanted.ts'
+export { nearestStandardLength, standardLengths } from './length/standard-lengths.ts'
+
+export { wordingFor, type Wording } from './solution/names.ts'
+export { PROBLEM_CODES, type Problem, type ProblemCode } from './solution/problem.ts'
+export {
+  describeSettled,
+  solveDrive,
+  type AdjusterSolution,
+  type BeltSolution,
+  type DriveSolution,
+  type ShaftSolution,
+  type SolveOptions,
+  type SpanSolution,
+  type WrapSolution,
+} from './solution/solve-drive.ts'
+
+export { lengthWorking, ratioWorking, type Working, type WorkingLine, type WorkingValue } from './working/working.ts'

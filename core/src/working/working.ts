@@ -1,0 +1,153 @@
+import type { Pulley } from '../drive/pulley.ts'
+import { degrees } from '../numerics/vectors.ts'
+import { spansOf } from '../path/clearance.ts'
+import type { SettledBelt, SettledDrive } from '../path/settle.ts'
+import { sectionFigures, statedMinusCord } from '../sections/sections.ts'
+import { wordingFor, type Wording } from '../solution/names.ts'
+import { shaftSpeeds } from '../speeds/shaft-speeds.ts'
+
+/** A number with what it is, so that whoever shows it can put it in the reader's units. */
+export type WorkingValue =
+  | { readonly is: 'length'; readonly mm: number }
+  | { readonly is: 'angle'; readonly deg: number }
+  | { readonly is: 'number'; readonly value: number }
+
+export interface WorkingLine {
+  /** The symbol as it stands in the formula. */
+  readonly symbol: string
+  /** What it is on this drive. */
+  readonly what: string
+  /** How it came about, with symbols; empty for a reading. */
+  readonly from: string
+  readonly value: WorkingValue
+}
+
+/** A computed number laid open: the formula, the numbers put in, the result. */
+export interface Working {
+  readonly title: string
+  readonly formula: string
+  readonly lines: readonly WorkingLine[]
+  readonly result: WorkingLine
+}
+
+const mm = (value: number): WorkingValue => ({ is: 'length', mm: value })
+
+/** How the stated length of a belt's path comes about; undefined where its pulleys overlap. */
+export function lengthWorking(settled: SettledDrive, beltId: string): Working | undefined {
+  const settledBelt = settled.belts.find(({ belt }) => belt.id === beltId)
+  if (settledBelt === undefined || !settledBelt.path.ok) return undefined
+  const { belt, pulleys, path } = settledBelt
+  const words = wordingFor(settled.drive)
+  const { family, cordAboveEffective, cordBelowBack } = sectionFigures(belt.section)
+  const spans = spansOf(settledBelt)
+  const lines: WorkingLine[] = [
+    ...pulleys.map((pulley, i) => radiusLine(settledBelt, pulley, i, words)),
+    ...spans.map(({ from, to, length }, i) => ({
+      symbol: `s${i + 1}`,
+      what: `span, ${words.pulley(from)} to ${words.pulley(to)}`,
+      from: '√(d² − k²)',
+      value: mm(length),
+    })),
+    ...pulleys.map((pulley, i) => ({
+      symbol: `w${i + 1}`,
+      what: `wrap on ${words.pulley(pulley)}`,
+      from: '',
+      value: { is: 'angle' as const, deg: degrees(path.wraps[i] ?? 0) },
+    })),
+    ...pulleys.map((pulley, i) => ({
+      symbol: `a${i + 1}`,
+      what: `arc on ${words.pulley(pulley)}`,
+      from: `r${i + 1} · w${i + 1} · π/180`,
+      value: mm((settledBelt.circles[i]?.r ?? 0) * (path.wraps[i] ?? 0)),
+    })),
+    { symbol: 'Lc', what: 'length along the cord', from: 'Σ s + Σ a', value: mm(path.length) },
+  ]
+  const correction = {
+    'multi-rib': {
+      formula: 'L = Σ s + Σ a − 2π·b',
+      symbol: 'b',
+      what: 'cord above the effective line (nominal)',
+      value: cordAboveEffective,
+    },
+    vee: {
+      formula: 'L = Σ s + Σ a + 2π·t',
+      symbol: 't',
+      what: 'cord below the belt’s top (nominal)',
+      value: cordBelowBack,
+    },
+    toothed: { formula: 'L = Σ s + Σ a', symbol: '', what: '', value: 0 },
+  }[family]
+  if (correction.symbol !== '')
+    lines.push({ symbol: correction.symbol, what: correction.what, from: '', value: mm(correction.value) })
+  return {
+    title: `Length of ${words.belt(belt)}`,
+    formula: correction.formula,
+    lines,
+    result: {
+      symbol: 'L',
+      what: 'length the path wants, as belts are named',
+      from: '',
+      value: mm(path.length + statedMinusCord(belt.section)),
+    },
+  }
+}
+
+function radiusLine({ belt, circles }: SettledBelt, pulley: Pulley, i: number, words: Wording): WorkingLine {
+  return {
+    symbol: `r${i + 1}`,
+    what: `cord radius on ${words.pulley(pulley)}`,
+    from: radiusFormula(pulley, belt.route[i]?.contact === 'back'),
+    value: mm(circles[i]?.r ?? 0),
+  }
+}
+
+function radiusFormula(pulley: Pulley, back: boolean): string {
+  if (pulley.face === 'toothed') return `${pulley.teeth} teeth · pitch / 2π`
+  const half = `${Math.round(pulley.diameter * 100) / 100}/2`
+  if (pulley.diameterAt === 'pitch') return half
+  if (pulley.diameterAt === 'overBelt') return `${half} − t`
+  if (back) return `${half} + t`
+  if (pulley.face === 'smooth') return `${half} + (H − t)`
+  return pulley.face === 'ribbed' ? `${half} + b` : `${half} − ride − t`
+}
+
+/** How a shaft's ratio comes about, belt by belt from the crank; undefined for the crank and for shafts no belt reaches. */
+export function ratioWorking(settled: SettledDrive, shaftId: string): Working | undefined {
+  const speed = shaftSpeeds(settled).reached.get(shaftId)
+  if (speed === undefined || speed.through.length === 0) return undefined
+  const words = wordingFor(settled.drive)
+  const pulleyOf = (id: string) => settled.drive.pulleys.find((pulley) => pulley.id === id)
+  const name = (id: string) => {
+    const pulley = pulleyOf(id)
+    return pulley === undefined ? id : words.pulley(pulley)
+  }
+  const lines = speed.through.flatMap(({ driving, driven, drivingRadius, drivenRadius }, i): WorkingLine[] => {
+    const n = speed.through.length === 1 ? '' : String(i + 1)
+    return [
+      { symbol: `r${n} driving`, what: `cord radius on ${name(driving)}`, from: '', value: mm(drivingRadius) },
+      { symbol: `r${n} driven`, what: `cord radius on ${name(driven)}`, from: '', value: mm(drivenRadius) },
+    ]
+  })
+  const factors = speed.through.map((_, i) =>
+    speed.through.length === 1 ? 'r driving / r driven' : `(r${i + 1} driving / r${i + 1} driven)`,
+  )
+  return {
+    title: `Ratio of ${words.shaft(shaftId)}`,
+    formula: `ratio = ${factors.join(' · ')}`,
+    lines: [
+      ...lines,
+      {
+        symbol: '1 / ratio',
+        what: 'turns of the crank for one turn of this shaft',
+        from: '',
+        value: { is: 'number', value: 1 / speed.ratio },
+      },
+    ],
+    result: {
+      symbol: 'ratio',
+      what: 'turns of this shaft for one turn of the crank',
+      from: '',
+      value: { is: 'number', value: speed.ratio },
+    },
+  }
+}
