@@ -1,0 +1,35 @@
+import { USAGE, UsageError, type Command, type Terminal } from './command.ts'
+import { schema } from './schema.ts'
+import { solve } from './solve.ts'
+
+const COMMANDS: Readonly<Record<string, Command>> = { solve, schema }
+
+/** Runs the command line and returns its exit status. Mistakes print one line each on standard error. */
+export function emery(args: readonly string[], terminal: Terminal): number {
+  const [name, ...rest] = args
+  if (name === undefined || name === '--help' || name === '-h') {
+    terminal.out(overview())
+    return name === undefined ? USAGE : 0
+  }
+  const command = Object.hasOwn(COMMANDS, name) ? COMMANDS[name] : undefined
+  if (command === undefined) {
+    terminal.err(`emery knows no command "${name}"; it knows ${Object.keys(COMMANDS).join(', ')}.`)
+    return USAGE
+  }
+  if (rest.includes('--help') || rest.includes('-h')) {
+    terminal.out(`${command.help}\n`)
+    return 0
+  }
+  try {
+    return command.run(rest, terminal)
+  } catch (error) {
+    if (!(error instanceof UsageError)) throw error
+    terminal.err(error.message)
+    return USAGE
+  }
+}
+
+function overview(): string {
+  const lines = Object.entries(COMMANDS).map(([name, { summary }]) => `  ${name.padEnd(10)}${summary}`)
+  return ['emery COMMAND …', '', ...lines, '', 'emery COMMAND --help says more.', ''].join('\n')
+}

@@ -1,0 +1,106 @@
+import { parseArgs } from 'node:util'
+import {
+  millimetres,
+  problemLine,
+  readDriveText,
+  solveDrive,
+  type CheckedDrive,
+  type DriveSolution,
+  type Travels,
+} from '@emery/core'
+import { printJson, USAGE, UsageError, type Command, type Terminal } from './command.ts'
+import { table } from './table.ts'
+
+const HELP = `emery solve FILE [--u ADJUSTER=VALUE ...] [--text]
+
+Solves a drive document: paths, adjusters, turning directions and speeds.
+FILE may be - for standard input. --u holds an adjuster at a travel from 0
+(released) to 1 (taken up) instead of where the belt's length puts it.
+--text prints tables instead of JSON. Lengths in mm, angles in degrees.`
+
+export const solve: Command = {
+  summary: 'belt paths, adjusters and speeds of a drive document',
+  help: HELP,
+  run: (args, terminal) => {
+    const { file, travels, asText } = readArguments(args)
+    const read = readDriveText(readFile(file, terminal))
+    if (!read.ok) {
+      read.problems.forEach((problem) => terminal.err(problemLine(problem)))
+      return USAGE
+    }
+    const held = heldTravels(travels, read.drive)
+    const solution = solveDrive(read.drive, { held })
+    if (asText) terminal.out(asTables(solution))
+    else printJson(terminal, solution)
+    return 0
+  },
+}
+
+function readArguments(args: readonly string[]) {
+  try {
+    const { values, positionals } = parseArgs({
+      args: [...args],
+      allowPositionals: true,
+      options: { u: { type: 'string', multiple: true }, text: { type: 'boolean' } },
+    })
+    const [file, ...rest] = positionals
+    if (file === undefined || rest.length > 0) throw new UsageError('solve takes one FILE, or - for standard input.')
+    return { file, travels: values.u ?? [], asText: values.text === true }
+  } catch (error) {
+    if (error instanceof UsageError) throw error
+    throw new UsageError(`${(error as Error).message.split('. ')[0] ?? 'An argument is wrong'}.`)
+  }
+}
+
+function readFile(file: string, terminal: Terminal): string {
+  try {
+    return terminal.read(file)
+  } catch (error) {
+    const { code } = error as NodeJS.ErrnoException
+    throw new UsageError(
+      `${file} cannot be read${code === 'ENOENT' ? ': there is no such file' : ` (${code ?? 'unknown reason'})`}.`,
+    )
+  }
+}
+
+function heldTravels(travels: readonly string[], drive: CheckedDrive): Travels {
+  return Object.fromEntries(
+    travels.map((given) => {
+      const [, id = '', value = ''] = /^([^=]+)=(.+)$/.exec(given) ?? []
+      const u = Number(value)
+      if (id === '' || value.trim() === '' || !(u >= 0 && u <= 1))
+        throw new UsageError(`--u ${given}: write ADJUSTER=VALUE with a value from 0 to 1.`)
+      if (!drive.adjusters.some((adjuster) => adjuster.id === id))
+        throw new UsageError(`--u ${given}: the drive has no adjuster "${id}".`)
+      return [id, u]
+    }),
+  )
+}
+
+function asTables({ belts, shafts, problems }: DriveSolution): string {
+  const length = (mm: number | null) => (mm === null ? '–' : millimetres(mm))
+  const beltRows = belts.map(({ id, statedLength, reach, adjuster }) => [
+    id,
+    length(statedLength),
+    `${length(reach.shortest)} to ${length(reach.longest)}`,
+    adjuster === null
+      ? 'fixed'
+      : adjuster.u === null
+        ? `${adjuster.id} –`
+        : `${adjuster.id} ${(100 * adjuster.u).toFixed(1)} %`,
+  ])
+  const shaftRows = shafts.map(({ id, turns, ratio, rpm }) => [
+    id,
+    turns ?? '–',
+    ratio?.toFixed(3) ?? '–',
+    ...(rpm === null ? ['–', '–', '–'] : [rpm.idle, rpm.cruise, rpm.max].map((n) => n.toFixed(0))),
+  ])
+  const all = [...belts.flatMap((belt) => belt.problems), ...shafts.flatMap((shaft) => shaft.problems), ...problems]
+  return [
+    table(['belt', 'length', 'reach', 'adjuster'], beltRows),
+    '',
+    table(['shaft', 'turns', 'ratio', 'idle', 'cruise', 'max'], shaftRows),
+    ...(all.length === 0 ? [] : ['', ...all.map(({ code, severity, message }) => `${severity} ${code}: ${message}`)]),
+    '',
+  ].join('\n')
+}
