@@ -98,3 +98,19 @@ export {
 } from './solution/solve-drive.ts'
 
 export { lengthWorking, ratioWorking, type Working, type WorkingLine, type WorkingValue } from './working/working.ts'
+
+export {
+  basedOnSchema,
+  saveIdSchema,
+  vehicleFieldsSchema,
+  type DriveConflict,
+  type DriveList,
+  type DriveRecord,
+  type ErrorBody,
+  type RevisionRecord,
+  type RevisionSummary,
+  type VehicleConflict,
+  type VehicleFields,
+  type VehicleRecord,
+  type VehicleSummary,
+} from './api/records.ts'

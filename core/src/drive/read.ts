@@ -1,4 +1,12 @@
-import { getLocation, parseTree, printParseErrorCode, type JSONPath, type Node, type ParseError } from 'jsonc-parser'
+import {
+  createScanner,
+  getLocation,
+  parseTree,
+  printParseErrorCode,
+  type JSONPath,
+  type Node,
+  type ParseError,
+} from 'jsonc-parser'
 import { ValidationError } from 'yup'
 import { DRIVE_FORMAT, DRIVE_VERSION, driveSchema, type CheckedDrive, type DriveDocument } from './drive.ts'
 import { referenceProblems, type DocumentProblem } from './references.ts'
@@ -9,6 +17,9 @@ export type DriveRead =
 
 /** Characters of a document's text; the largest drive the limits allow is well under half of it. */
 export const MOST_TEXT = 1_000_000
+
+/** Objects and lists inside each other; a drive document has eight. Guards the parser's own recursion. */
+const MOST_NESTING = 32
 
 /** Problems told at once; a file that is something else altogether need not be described key by key. */
 const MOST_PROBLEMS = 20
@@ -23,6 +34,9 @@ export function readDriveText(text: string): DriveRead {
       { path: '$', message: `is ${text.length} characters long; a drive document has at most ${MOST_TEXT}` },
     ])
   }
+  const deep = firstTooDeep(text)
+  if (deep !== undefined)
+    return refused([{ path: '$', message: `is nested more than ${MOST_NESTING} deep at ${placeOf(text, deep)}` }])
   const errors: ParseError[] = []
   const tree = parseTree(text, errors, { disallowComments: true, allowTrailingComma: false })
   const [first] = errors
@@ -103,9 +117,27 @@ function pathText(path: JSONPath): string {
   return path.reduce<string>(joined, '$')
 }
 
-function syntaxProblem(text: string, { error, offset, length }: ParseError): DocumentProblem {
+function placeOf(text: string, offset: number): string {
   const before = text.slice(0, offset).split('\n')
-  const place = `line ${before.length}, column ${(before.at(-1)?.length ?? 0) + 1}`
+  return `line ${before.length}, column ${(before.at(-1)?.length ?? 0) + 1}`
+}
+
+/** Offset of the first bracket that opens more than MOST_NESTING levels. */
+function firstTooDeep(text: string): number | undefined {
+  const scanner = createScanner(text, true)
+  let depth = 0
+  do {
+    scanner.scan()
+    const sign = scanner.getTokenLength() === 1 ? text[scanner.getTokenOffset()] : ''
+    if (sign === '{' || sign === '[') depth++
+    if (sign === '}' || sign === ']') depth--
+    if (depth > MOST_NESTING) return scanner.getTokenOffset()
+  } while (scanner.getTokenLength() > 0)
+  return undefined
+}
+
+function syntaxProblem(text: string, { error, offset, length }: ParseError): DocumentProblem {
+  const place = placeOf(text, offset)
   const given = text.slice(offset, offset + Math.min(length, 20))
   const path = pathText(getLocation(text, offset).path)
   if (/^-?(NaN|Infinity)$/i.test(given)) return { path, message: `is ${given} at ${place}; it must be a number` }

@@ -1,0 +1,80 @@
+/** What the server and its clients say to each other, beside drive documents themselves. */
+import { number, string, type InferType } from 'yup'
+import { record, text } from '../drive/schema-kit.ts'
+import type { CheckedDrive } from '../drive/drive.ts'
+import type { DocumentProblem } from '../drive/references.ts'
+
+export const vehicleFieldsSchema = record({
+  name: text('What the vehicle is called.', 120).trim().required('must not be empty'),
+  plate: text('Its plate, or how else it is known.', 40).trim(),
+  notes: text('Anything worth knowing.', 10000),
+})
+
+export type VehicleFields = InferType<typeof vehicleFieldsSchema>
+
+export interface VehicleRecord extends VehicleFields {
+  readonly id: string
+  readonly version: number
+  readonly updatedAt: string
+}
+
+/** The few words by which a list tells vehicles apart. */
+export type VehicleSummary = Pick<VehicleRecord, 'id' | 'name' | 'plate'>
+
+export interface DriveRecord {
+  readonly id: string
+  readonly vehicle: VehicleSummary | null
+  readonly document: CheckedDrive
+  /** Goes up by one with every save; a save names the one it was based on. */
+  readonly version: number
+  readonly updatedAt: string
+}
+
+export interface DriveList {
+  readonly drives: readonly DriveRecord[]
+  /** How many there are in all, of which `drives` may be a part. */
+  readonly total: number
+}
+
+export interface RevisionSummary {
+  readonly version: number
+  readonly reason: string
+  readonly savedAt: string
+}
+
+export interface RevisionRecord extends RevisionSummary {
+  readonly document: CheckedDrive
+}
+
+const versionRule = 'must be the version this was based on'
+
+/** What a write based on an earlier version has to name. */
+export const basedOnSchema = number()
+  .typeError(versionRule)
+  .required(versionRule)
+  .integer(versionRule)
+  .min(1, versionRule)
+
+/** A save's own name, so that saying it twice after a lost answer saves once. */
+export const saveIdSchema = string().typeError('must be a UUID').required('must be a UUID').uuid('must be a UUID')
+
+export interface ErrorBody {
+  readonly error: {
+    readonly code: string
+    readonly message: string
+    /** What in a document or a request is wrong, by JSON path. */
+    readonly problems?: readonly DocumentProblem[]
+    /** On a conflict: the save that was refused and what stands there now. */
+    readonly conflict?: DriveConflict | VehicleConflict
+  }
+}
+
+export interface DriveConflict {
+  readonly yours: { readonly basedOn: number; readonly document: CheckedDrive }
+  readonly current: DriveRecord
+}
+
+export interface VehicleConflict {
+  readonly yours: { readonly basedOn: number; readonly fields: VehicleFields }
+  readonly current: VehicleRecord
+}

@@ -1,0 +1,121 @@
+import compression from 'compression'
+import express, { type Express, type RequestHandler } from 'express'
+import { rateLimit } from 'express-rate-limit'
+import helmet from 'helmet'
+import { existsSync } from 'node:fs'
+import { join } from 'node:path'
+import type { Logger } from 'pino'
+import type { DataSource } from 'typeorm'
+import { driveRoutes } from './drives/drive-routes.ts'
+import { DriveService } from './drives/drive-service.ts'
+import { answerErrors, nothingHere } from './http/answer-errors.ts'
+import { ApiError } from './http/errors.ts'
+import { healthRoutes } from './http/health.ts'
+import { ownSiteOnly } from './http/own-site-only.ts'
+import { vehicleRoutes } from './vehicles/vehicle-routes.ts'
+import { VehicleService } from './vehicles/vehicle-service.ts'
+
+export interface AppParts {
+  readonly source: DataSource
+  readonly log: Logger
+  readonly now: () => Date
+  /** The built pages; none in tests of the API alone. */
+  readonly webDir?: string
+  /** Names besides addresses and localhost under which this server is reached. */
+  readonly hostNames?: readonly string[]
+  readonly requestsPerMinute?: number
+}
+
+/** Far above what a hand can cause: the fastest dragging saves three times a second. */
+const REQUESTS_PER_MINUTE = 3000
+
+export function buildApp({
+  source,
+  log,
+  now,
+  webDir,
+  hostNames = [],
+  requestsPerMinute = REQUESTS_PER_MINUTE,
+}: AppParts): Express {
+  const app = express()
+  app.disable('x-powered-by')
+  app.use(securityHeaders())
+  app.use(requestLog(log))
+  app.use(compression())
+
+  const api = express.Router()
+  api.use(ownSiteOnly(hostNames))
+  api.use(
+    rateLimit({
+      windowMs: 60_000,
+      limit: requestsPerMinute,
+      standardHeaders: 'draft-8',
+      legacyHeaders: false,
+      handler: () => {
+        throw new ApiError('TOO_MANY_REQUESTS')
+      },
+    }),
+  )
+  api.use((_request, response, next) => {
+    response.setHeader('Cache-Control', 'no-store')
+    next()
+  })
+  api.use('/health', healthRoutes(source))
+  api.use('/vehicles', vehicleRoutes(new VehicleService(source, now)))
+  api.use('/drives', driveRoutes(new DriveService(source, now)))
+  api.use(nothingHere)
+  app.use('/api', api)
+
+  if (webDir !== undefined) app.use(pages(webDir))
+  app.use(nothingHere)
+  app.use(answerErrors(log))
+  return app
+}
+
+function securityHeaders(): RequestHandler {
+  return helmet({
+    // Served over plain http on the workshop's own machine: asking for https would only break it.
+    strictTransportSecurity: false,
+    contentSecurityPolicy: {
+      useDefaults: false,
+      directives: {
+        defaultSrc: ["'self'"],
+        // Ant Design writes its styles into the page.
+        styleSrc: ["'self'", "'unsafe-inline'"],
+        imgSrc: ["'self'", 'data:', 'blob:'],
+        objectSrc: ["'none'"],
+        baseUri: ["'self'"],
+        formAction: ["'self'"],
+        frameAncestors: ["'none'"],
+      },
+    },
+  })
+}
+
+function requestLog(log: Logger): RequestHandler {
+  return (request, response, next) => {
+    const begun = process.hrtime.bigint()
+    response.on('finish', () => {
+      const ms = Number(process.hrtime.bigint() - begun) / 1e6
+      log.info({ method: request.method, url: request.originalUrl, status: response.statusCode, ms }, 'request')
+    })
+    next()
+  }
+}
+
+/** The built pages: assets by hashed names for ever, the page itself asked for anew each time, for every address of its own. */
+function pages(webDir: string): RequestHandler {
+  const router = express.Router()
+  router.use('/assets', express.static(join(webDir, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }))
+  router.use(express.static(webDir, { index: false, maxAge: '1h' }))
+  router.get('/{*rest}', (request, response, next) => {
+    const page = join(webDir, 'index.html')
+    if (request.accepts('html') === false || !existsSync(page)) {
+      next()
+      return
+    }
+    response.setHeader('Cache-Control', 'no-cache')
+    response.sendFile(page)
+  })
+  return router
+}

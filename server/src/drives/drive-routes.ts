@@ -1,0 +1,105 @@
+import { json, Router, text } from 'express'
+import { string } from 'yup'
+import { basedOnSchema, DRIVE_MEDIA_TYPE, MOST_TEXT, readDriveText, saveIdSchema } from '@emery/core'
+import { ApiError } from '../http/errors.ts'
+import { bodyOf, checked, checkedDocument, wholeNumber } from '../http/request-checks.ts'
+import type { DriveService } from './drive-service.ts'
+
+const reasonRule = 'must be text of at most 120 characters'
+const reasonSchema = string().typeError(reasonRule).max(120, reasonRule)
+const idSchema = string().typeError('must be a UUID').uuid('must be a UUID')
+
+const vehicleIdOf = (value: unknown): string | null =>
+  value === undefined || value === null || value === '' ? null : (checked(idSchema, value, '$.vehicleId') ?? null)
+
+export function driveRoutes(drives: DriveService): Router {
+  const routes = Router()
+  const body = json({ limit: MOST_TEXT, strict: false })
+  // Read as text, so that what is wrong can be told by its place in the file.
+  const file = text({
+    limit: MOST_TEXT,
+    type: [DRIVE_MEDIA_TYPE, 'application/json', 'text/plain', 'application/octet-stream'],
+  })
+
+  routes.get('/', async (request, response) => {
+    const { q, limit, offset } = request.query
+    const search = typeof q === 'string' ? q.trim().slice(0, 120) : ''
+    const page = {
+      limit: wholeNumber(limit, { min: 1, max: 100, otherwise: 50 }),
+      offset: wholeNumber(offset, { min: 0, max: 1e6, otherwise: 0 }),
+    }
+    response.json(await drives.list({ search, ...page }))
+  })
+
+  routes.post('/', body, async (request, response) => {
+    const { vehicleId, document, reason } = bodyOf(request.body)
+    const created = await drives.create({
+      vehicleId: vehicleIdOf(vehicleId),
+      document: checkedDocument(document),
+      reason: checked(reasonSchema, reason, '$.reason') ?? 'made',
+    })
+    response.status(201).json(created)
+  })
+
+  routes.post('/import', file, async (request, response) => {
+    if (typeof request.body !== 'string') throw new ApiError('UNSUPPORTED_TYPE')
+    const read = readDriveText(request.body)
+    if (!read.ok) throw new ApiError('BAD_DOCUMENT', { problems: read.problems })
+    const vehicleId = vehicleIdOf(request.query['vehicleId'])
+    response.status(201).json(await drives.create({ vehicleId, document: read.drive, reason: 'imported' }))
+  })
+
+  routes.get('/:id', async (request, response) => {
+    response.json(await drives.get(request.params.id))
+  })
+
+  routes.put('/:id', body, async (request, response) => {
+    const { basedOn, saveId, document, reason } = bodyOf(request.body)
+    const save = {
+      basedOn: checked(basedOnSchema, basedOn, '$.basedOn'),
+      saveId: checked(saveIdSchema, saveId, '$.saveId'),
+      document: checkedDocument(document),
+      reason: checked(reasonSchema, reason, '$.reason') ?? 'changed',
+    }
+    response.json(await drives.save(request.params.id, save))
+  })
+
+  routes.delete('/:id', async (request, response) => {
+    await drives.remove(request.params.id)
+    response.status(204).end()
+  })
+
+  routes.post('/:id/restore', async (request, response) => {
+    response.json(await drives.restore(request.params.id))
+  })
+
+  routes.get('/:id/export', async (request, response) => {
+    const { document } = await drives.get(request.params.id)
+    response
+      .attachment(`${fileName(document.name)}.drive.json`)
+      .type(DRIVE_MEDIA_TYPE)
+      .send(`${JSON.stringify(document, null, 2)}\n`)
+  })
+
+  routes.get('/:id/revisions', async (request, response) => {
+    response.json({ revisions: await drives.revisions(request.params.id) })
+  })
+
+  routes.get('/:id/revisions/:version', async (request, response) => {
+    const version = wholeNumber(request.params.version, { min: 0, max: 2 ** 31 - 1, otherwise: 0 })
+    response.json(await drives.revision(request.params.id, version))
+  })
+
+  return routes
+}
+
+/** A drive's name as every file system takes it. */
+function fileName(name: string): string {
+  const plain = name
+    .normalize('NFKD')
+    .replace(/[^\w\s.-]/g, '')
+    .trim()
+    .replace(/\s+/g, '-')
+    .slice(0, 80)
+  return plain === '' ? 'drive' : plain
+}

@@ -1,0 +1,170 @@
+import { Brackets, IsNull, Like, type DataSource, type EntityManager } from 'typeorm'
+import { v4 as newId } from 'uuid'
+import type { CheckedDrive, DriveList, DriveRecord, RevisionRecord, RevisionSummary } from '@emery/core'
+import { ApiError } from '../http/errors.ts'
+import { VehicleEntity } from '../vehicles/vehicle.entity.ts'
+import { DriveEntity, DriveRevisionEntity, type DriveRow } from './drive.entity.ts'
+
+export interface NewDrive {
+  readonly id?: string
+  readonly vehicleId: string | null
+  readonly document: CheckedDrive
+  readonly reason: string
+}
+
+export interface DriveSave {
+  /** The version the change was made on. */
+  readonly basedOn: number
+  readonly saveId: string
+  readonly document: CheckedDrive
+  readonly reason: string
+}
+
+export interface DriveQuery {
+  readonly search: string
+  readonly limit: number
+  readonly offset: number
+}
+
+/** Drives and their revisions. Every write names the version it was based on; none is ever overwritten unseen. */
+export class DriveService {
+  constructor(
+    private readonly source: DataSource,
+    private readonly now: () => Date,
+  ) {}
+
+  async list({ search, limit, offset }: DriveQuery): Promise<DriveList> {
+    const query = this.source
+      .getRepository(DriveEntity)
+      .createQueryBuilder('drive')
+      .leftJoinAndSelect('drive.vehicle', 'vehicle')
+      .where('drive.deletedAt IS NULL')
+      .orderBy('drive.updatedAt', 'DESC')
+      .addOrderBy('drive.id')
+      .take(limit)
+      .skip(offset)
+    if (search !== '') {
+      const like = `%${search.replace(/[\\%_]/g, (sign) => `\\${sign}`)}%`
+      query.andWhere(
+        new Brackets((either) => {
+          either.where({ name: Like(like) }).orWhere('vehicle.name LIKE :like OR vehicle.plate LIKE :like', { like })
+        }),
+      )
+    }
+    const [rows, total] = await query.getManyAndCount()
+    return { drives: rows.map(driveRecord), total }
+  }
+
+  async get(id: string): Promise<DriveRecord> {
+    return driveRecord(await this.row(this.source.manager, id))
+  }
+
+  /** Stores a new drive. With an `id` that is taken already, nothing changes and what stands there comes back. */
+  async create({ id = newId(), vehicleId, document, reason }: NewDrive): Promise<DriveRecord> {
+    return this.source.transaction(async (manager) => {
+      const there = await manager.findOne(DriveEntity, { where: { id }, relations: { vehicle: true } })
+      if (there !== null) return driveRecord(there)
+      if (vehicleId !== null && !(await manager.existsBy(VehicleEntity, { id: vehicleId, deletedAt: IsNull() }))) {
+        throw new ApiError('VEHICLE_NOT_FOUND')
+      }
+      const at = this.now()
+      const text = JSON.stringify(document)
+      await manager.insert(DriveEntity, {
+        id,
+        vehicleId,
+        name: document.name,
+        document: text,
+        version: 1,
+        createdAt: at,
+        updatedAt: at,
+        deletedAt: null,
+      })
+      await manager.insert(DriveRevisionEntity, {
+        driveId: id,
+        version: 1,
+        saveId: newId(),
+        document: text,
+        reason,
+        savedAt: at,
+      })
+      return driveRecord(await this.row(manager, id))
+    })
+  }
+
+  /**
+   * Saves a change on top of the version it was based on. The same save said twice is stored once; a save based on
+   * a version that is no longer the newest is refused with both versions.
+   */
+  async save(id: string, { basedOn, saveId, document, reason }: DriveSave): Promise<DriveRecord> {
+    return this.source.transaction(async (manager) => {
+      if (await manager.existsBy(DriveRevisionEntity, { driveId: id, saveId }))
+        return driveRecord(await this.row(manager, id))
+      const at = this.now()
+      const version = basedOn + 1
+      const text = JSON.stringify(document)
+      const patch = { name: document.name, document: text, version, updatedAt: at }
+      const { affected } = await manager.update(DriveEntity, { id, version: basedOn, deletedAt: IsNull() }, patch)
+      if (affected !== 1) {
+        const current = driveRecord(await this.row(manager, id))
+        throw new ApiError('VERSION_CONFLICT', { conflict: { yours: { basedOn, document }, current } })
+      }
+      await manager.insert(DriveRevisionEntity, { driveId: id, version, saveId, document: text, reason, savedAt: at })
+      return driveRecord(await this.row(manager, id))
+    })
+  }
+
+  /** Deletes a drive; its revisions stay, and `restore` brings it back. */
+  async remove(id: string): Promise<void> {
+    const { affected } = await this.source.manager.update(
+      DriveEntity,
+      { id, deletedAt: IsNull() },
+      { deletedAt: this.now() },
+    )
+    if (affected !== 1) throw new ApiError('DRIVE_NOT_FOUND')
+  }
+
+  async restore(id: string): Promise<DriveRecord> {
+    await this.source.manager.update(DriveEntity, { id }, { deletedAt: null })
+    return this.get(id)
+  }
+
+  async revisions(id: string): Promise<RevisionSummary[]> {
+    await this.row(this.source.manager, id)
+    const rows = await this.source.manager.find(DriveRevisionEntity, {
+      where: { driveId: id },
+      select: { driveId: true, version: true, reason: true, savedAt: true },
+      order: { version: 'DESC' },
+      take: 500,
+    })
+    return rows.map(({ version, reason, savedAt }) => ({ version, reason, savedAt: savedAt.toISOString() }))
+  }
+
+  async revision(id: string, version: number): Promise<RevisionRecord> {
+    const row = await this.source.manager.findOneBy(DriveRevisionEntity, { driveId: id, version })
+    if (row === null) throw new ApiError('DRIVE_NOT_FOUND')
+    return {
+      version: row.version,
+      reason: row.reason,
+      savedAt: row.savedAt.toISOString(),
+      document: JSON.parse(row.document) as CheckedDrive,
+    }
+  }
+
+  private async row(manager: EntityManager, id: string): Promise<DriveRow> {
+    const row = await manager.findOne(DriveEntity, { where: { id, deletedAt: IsNull() }, relations: { vehicle: true } })
+    if (row === null) throw new ApiError('DRIVE_NOT_FOUND')
+    return row
+  }
+}
+
+/** Documents were checked when they were stored, so they are taken as they are. */
+function driveRecord({ id, vehicle, document, version, updatedAt }: DriveRow): DriveRecord {
+  return {
+    id,
+    vehicle:
+      vehicle === null || vehicle === undefined ? null : { id: vehicle.id, name: vehicle.name, plate: vehicle.plate },
+    document: JSON.parse(document) as CheckedDrive,
+    version,
+    updatedAt: updatedAt.toISOString(),
+  }
+}

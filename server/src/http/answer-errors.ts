@@ -1,0 +1,62 @@
+import type { ErrorRequestHandler, RequestHandler } from 'express'
+import type { Logger } from 'pino'
+import { ApiError, type ErrorCode } from './errors.ts'
+
+export const nothingHere: RequestHandler = () => {
+  throw new ApiError('NOT_FOUND')
+}
+
+/** Turns whatever was thrown into an answer out of the catalogue; only surprises are logged as errors. */
+export function answerErrors(log: Logger): ErrorRequestHandler {
+  return (error: unknown, request, response, next) => {
+    if (response.headersSent) {
+      next(error)
+      return
+    }
+    const answer = asApiError(error)
+    if (answer.status >= 500) log.error({ err: error, method: request.method, url: request.originalUrl }, answer.code)
+    response.status(answer.status).json(answer.body())
+  }
+}
+
+/** What Express's body parsers call their refusals. */
+const PARSER_ERRORS: Readonly<Record<string, ErrorCode>> = {
+  'entity.parse.failed': 'BAD_JSON',
+  'entity.too.large': 'TOO_LARGE',
+  'encoding.unsupported': 'UNSUPPORTED_TYPE',
+  'charset.unsupported': 'UNSUPPORTED_TYPE',
+  'request.aborted': 'BAD_REQUEST',
+  'request.size.invalid': 'BAD_REQUEST',
+}
+
+function asApiError(error: unknown): ApiError {
+  if (error instanceof ApiError) return error
+  const { type, code, driverError, status } = error as {
+    type?: unknown
+    code?: unknown
+    driverError?: { code?: unknown }
+    status?: unknown
+  }
+  if (typeof type === 'string' && PARSER_ERRORS[type] !== undefined) return new ApiError(PARSER_ERRORS[type])
+  if (isDatabaseAway(code) || isDatabaseAway(driverError?.code)) return new ApiError('DATABASE_AWAY')
+  // A malformed URL is thrown by Express's router with a status of its own.
+  if (status === 400) return new ApiError('BAD_REQUEST')
+  return new ApiError('INTERNAL')
+}
+
+const AWAY: ReadonlySet<unknown> = new Set([
+  'ECONNREFUSED',
+  'ECONNRESET',
+  'EPIPE',
+  'ENOENT',
+  'ETIMEDOUT',
+  'PROTOCOL_CONNECTION_LOST',
+  'PROTOCOL_ENQUEUE_AFTER_FATAL_ERROR',
+  'ER_SERVER_SHUTDOWN',
+  'ER_CON_COUNT_ERROR',
+  'ER_DISK_FULL',
+])
+
+function isDatabaseAway(code: unknown): boolean {
+  return AWAY.has(code)
+}

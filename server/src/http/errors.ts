@@ -1,0 +1,45 @@
+import type { DocumentProblem, DriveConflict, ErrorBody, VehicleConflict } from '@emery/core'
+
+/** Every error the server answers with: docs/reference/errors.md lists each, and a test holds the two together. */
+export const ERRORS = {
+  BAD_JSON: { status: 400, message: 'The request is not valid JSON.' },
+  BAD_REQUEST: { status: 400, message: 'The request is not complete or not understood.' },
+  BAD_DOCUMENT: { status: 422, message: 'This is not a drive document Emery can take. Nothing was stored.' },
+  FOREIGN_ORIGIN: { status: 403, message: 'This request came from another site and was refused.' },
+  NOT_FOUND: { status: 404, message: 'There is nothing at this address.' },
+  VEHICLE_NOT_FOUND: { status: 404, message: 'There is no such vehicle; it may have been deleted.' },
+  DRIVE_NOT_FOUND: { status: 404, message: 'There is no such drive; it may have been deleted.' },
+  VERSION_CONFLICT: { status: 409, message: 'Someone else saved this in the meantime. Choose which version to keep.' },
+  TOO_LARGE: { status: 413, message: 'This is larger than a drive document can be (1 MB). Nothing was stored.' },
+  UNSUPPORTED_TYPE: { status: 415, message: 'Emery takes JSON here.' },
+  TOO_MANY_REQUESTS: { status: 429, message: 'Too many requests in a short time. Wait a minute.' },
+  INTERNAL: { status: 500, message: 'Something went wrong in Emery itself. Nothing you entered is lost; try again.' },
+  DATABASE_AWAY: { status: 503, message: 'The database does not answer. Nothing was stored; it will be tried again.' },
+} as const satisfies Record<string, { status: number; message: string }>
+
+export type ErrorCode = keyof typeof ERRORS
+
+interface ErrorDetails {
+  readonly problems?: readonly DocumentProblem[]
+  readonly conflict?: DriveConflict | VehicleConflict
+}
+
+/** An error out of the catalogue, thrown by services and turned into an answer by `answerErrors`. */
+export class ApiError extends Error {
+  override readonly name = 'ApiError'
+
+  constructor(
+    readonly code: ErrorCode,
+    readonly details: ErrorDetails = {},
+  ) {
+    super(ERRORS[code].message)
+  }
+
+  get status(): number {
+    return ERRORS[this.code].status
+  }
+
+  body(): ErrorBody {
+    return { error: { code: this.code, message: this.message, ...this.details } }
+  }
+}

@@ -1,0 +1,44 @@
+import { ValidationError } from 'yup'
+import { checkDrive, type CheckedDrive } from '@emery/core'
+import { ApiError } from './errors.ts'
+
+/** What is asked of a schema here; Yup's own type carries flags that no caller knows. */
+interface Checks<Value> {
+  validateSync(value: unknown, options: { readonly strict: boolean; readonly abortEarly: boolean }): Value
+}
+
+/** Checks one part of a request with a schema of the core; what is wrong comes back under `path`. */
+export function checked<Value>(schema: Checks<Value>, value: unknown, path: string): Value {
+  try {
+    return schema.validateSync(value, { strict: true, abortEarly: false })
+  } catch (error) {
+    if (!(error instanceof ValidationError)) throw error
+    const single = error.inner.length === 0 ? [error] : error.inner
+    const problems = single.map((each) => ({
+      path: each.path === undefined || each.path === '' ? path : `${path}.${each.path}`,
+      message: each.errors[0] ?? each.message,
+    }))
+    throw new ApiError('BAD_REQUEST', { problems })
+  }
+}
+
+export function checkedDocument(value: unknown): CheckedDrive {
+  const read = checkDrive(value)
+  if (!read.ok) throw new ApiError('BAD_DOCUMENT', { problems: read.problems })
+  return read.drive
+}
+
+/** The body of a request as an object whose keys can be asked for. */
+export function bodyOf(body: unknown): Readonly<Record<string, unknown>> {
+  if (typeof body !== 'object' || body === null || Array.isArray(body)) throw new ApiError('BAD_REQUEST')
+  return body as Record<string, unknown>
+}
+
+/** A whole number out of a query string, kept inside its range; `otherwise` when it is missing or no number. */
+export function wholeNumber(
+  value: unknown,
+  { min, max, otherwise }: { min: number; max: number; otherwise: number },
+): number {
+  const number = typeof value === 'string' && /^\d+$/.test(value) ? Number(value) : otherwise
+  return Math.min(max, Math.max(min, number))
+}

@@ -1,0 +1,63 @@
+import { createServer, type Server } from 'node:http'
+import pino from 'pino'
+import { buildApp } from './app.ts'
+import { readConfig, type Config } from './config.ts'
+import { dataSourceFor } from './database/data-source.ts'
+import { loadDemo } from './database/load-demo.ts'
+
+/** Milliseconds an open request gets to finish after the server was told to stop. */
+const STOPPING_PATIENCE_MS = 5000
+
+const now = () => new Date()
+
+async function main(): Promise<void> {
+  const config = readConfig(process.env)
+  const log = pino({ base: null }, pino.destination({ dest: config.logFile ?? 1, sync: true }))
+  const source = await dataSourceFor(config.databaseUrl).initialize()
+  await source.runMigrations()
+  if (config.demoDir !== undefined) await loadDemo(source, config.demoDir, now)
+  const { webDir, hostNames } = config
+  const app = buildApp({ source, log, now, hostNames, ...(webDir === undefined ? {} : { webDir }) })
+  const server = createServer(app)
+  await listen(server, config)
+  log.info({ host: config.host, port: portOf(server) }, 'listening')
+  process.send?.({ listening: portOf(server) })
+
+  let stopping = false
+  const stop = () => {
+    if (stopping) return
+    stopping = true
+    setTimeout(() => server.closeAllConnections(), STOPPING_PATIENCE_MS).unref()
+    server.close(() => {
+      void source.destroy().finally(() => {
+        log.info('stopped')
+        process.exit(0)
+      })
+    })
+    server.closeIdleConnections()
+  }
+  process.on('SIGTERM', stop)
+  process.on('SIGINT', stop)
+}
+
+function listen(server: Server, { host, port }: Config): Promise<void> {
+  return new Promise((resolve, reject) => {
+    server.once('error', (error: NodeJS.ErrnoException) => {
+      const taken = `Port ${port} is in use by another program. Choose another one with EMERY_PORT.`
+      reject(error.code === 'EADDRINUSE' ? new Error(taken) : error)
+    })
+    server.listen(port, host, resolve)
+  })
+}
+
+function portOf(server: Server): number {
+  const address = server.address()
+  return typeof address === 'object' && address !== null ? address.port : 0
+}
+
+main().catch((error: unknown) => {
+  const message = error instanceof Error ? error.message : String(error)
+  process.send?.({ failed: message })
+  process.stderr.write(`Emery could not start: ${message}\n`)
+  process.exit(1)
+})

@@ -1,0 +1,34 @@
+import { json, Router } from 'express'
+import { basedOnSchema, vehicleFieldsSchema } from '@emery/core'
+import { bodyOf, checked } from '../http/request-checks.ts'
+import type { VehicleService } from './vehicle-service.ts'
+
+export function vehicleRoutes(vehicles: VehicleService): Router {
+  const routes = Router()
+  const body = json({ limit: '100kb', strict: false })
+
+  routes.get('/', async (_request, response) => {
+    response.json({ vehicles: await vehicles.list() })
+  })
+
+  routes.post('/', body, async (request, response) => {
+    response.status(201).json(await vehicles.create(checked(vehicleFieldsSchema, request.body, '$')))
+  })
+
+  routes.get('/:id', async (request, response) => {
+    response.json(await vehicles.get(request.params.id))
+  })
+
+  routes.put('/:id', body, async (request, response) => {
+    const { basedOn, ...fields } = bodyOf(request.body)
+    const version = checked(basedOnSchema, basedOn, '$.basedOn')
+    response.json(await vehicles.save(request.params.id, version, checked(vehicleFieldsSchema, fields, '$')))
+  })
+
+  routes.delete('/:id', async (request, response) => {
+    await vehicles.remove(request.params.id)
+    response.status(204).end()
+  })
+
+  return routes
+}

@@ -1,0 +1,12 @@
+import { fileURLToPath } from 'node:url'
+import { join } from 'node:path'
+
+/** The project's own folder. */
+export const ROOT = fileURLToPath(new URL('../../', import.meta.url)).replace(/\/$/, '')
+
+/** Everything Emery keeps on this machine: database, log, stamps. */
+export const DATA = process.env.EMERY_DATA_DIR ?? join(ROOT, '.data')
+
+export const WEB_DIST = join(ROOT, 'web', 'dist')
+export const DEMO = join(ROOT, 'demo')
+export const DEFAULT_PORT = 4680

@@ -1,0 +1,38 @@
+import { fork } from 'node:child_process'
+import { join } from 'node:path'
+import { ROOT } from './places.mjs'
+import { Hindrance } from './say.mjs'
+
+/** Starts Emery's server in a process of its own; resolves once it listens, with its port. */
+export function startServer({ databaseUrl, port, host, logFile, webDir, demoDir }) {
+  const env = { ...process.env, EMERY_DATABASE_URL: databaseUrl, EMERY_PORT: String(port) }
+  const optional = { EMERY_HOST: host, EMERY_LOG_FILE: logFile, EMERY_WEB_DIR: webDir, EMERY_DEMO_DIR: demoDir }
+  for (const [name, value] of Object.entries(optional)) if (value !== undefined) env[name] = value
+  const child = fork(join(ROOT, 'server', 'src', 'main.ts'), {
+    cwd: ROOT,
+    execArgv: ['--import', 'tsx'],
+    env,
+    stdio: ['ignore', 'inherit', 'pipe', 'ipc'],
+  })
+  let complaint = ''
+  child.stderr.on('data', (chunk) => (complaint += chunk))
+  return new Promise((resolve, reject) => {
+    child.once('exit', () =>
+      reject(new Hindrance(complaint.trim() === '' ? 'The server stopped before it was ready.' : complaint.trim())),
+    )
+    child.on('message', (message) => {
+      if (message.listening === undefined) return
+      child.removeAllListeners('exit')
+      resolve({
+        port: message.listening,
+        child,
+        stop: () =>
+          new Promise((done) => {
+            if (child.exitCode !== null || child.signalCode !== null) return done()
+            child.once('exit', done)
+            child.kill('SIGTERM')
+          }),
+      })
+    })
+  })
+}

@@ -1,0 +1,89 @@
+import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { needSpace } from './disk.mjs'
+import { fingerprint } from './fingerprint.mjs'
+import { DATA, ROOT, WEB_DIST } from './places.mjs'
+import { isInstalled, lastLines, quietly } from './run-command.mjs'
+import { Hindrance, step } from './say.mjs'
+
+/** Debian's packages, each with the programs that show it is there. */
+const MARIADB = {
+  packages: ['mariadb-server-core', 'mariadb-client-core'],
+  programs: ['mariadbd', 'mariadb-install-db', 'my_print_defaults'],
+}
+const CHROMIUM = { packages: ['chromium'], programs: ['chromium'] }
+
+/** Installs what is missing: Debian's packages, then npm's. `browser` for the tests that look at real pages. */
+export async function setUp({ browser = false } = {}) {
+  const wanted = [
+    ...(process.env.EMERY_DATABASE_URL === undefined || browser ? [MARIADB] : []),
+    ...(browser ? [CHROMIUM] : []),
+  ]
+  const missing = wanted.filter(({ programs }) => !programs.every(isInstalled)).flatMap(({ packages }) => packages)
+  if (missing.length > 0) await installDebian(missing)
+  await installNpm()
+}
+
+async function installDebian(packages) {
+  const asRoot = await rootPrefix(packages)
+  needSpace(DATA, 1000, 'installing Debian’s packages')
+  const apt = (...args) =>
+    quietly(asRoot[0] ?? 'apt-get', asRoot.length === 0 ? args : [...asRoot.slice(1), 'apt-get', ...args], {
+      env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+    })
+  await step(`Installing ${packages.join(', ')} from Debian`, async () => {
+    await apt('update', '-qq')
+    const { status, output } = await apt('install', '-y', '--no-install-recommends', ...packages)
+    if (status !== 0) throw new Hindrance(`Debian’s packages could not be installed: ${lastLines(output)}`)
+  })
+}
+
+/** How to act as root: not at all, by sudo, or a sentence that says what to ask someone for. */
+async function rootPrefix(packages) {
+  const byHand = `Ask someone who may to run: apt-get install ${packages.join(' ')}`
+  if (!isInstalled('apt-get'))
+    throw new Hindrance(
+      `This machine has no apt-get to install ${packages.join(', ')} with. Install them and start again.`,
+    )
+  if (process.getuid?.() === 0) return []
+  if (isInstalled('sudo') && (await quietly('sudo', ['-n', 'true'])).status === 0) return ['sudo', '-n']
+  throw new Hindrance(`${packages.join(', ')} must be installed, and this account may not install packages. ${byHand}`)
+}
+
+async function installNpm() {
+  const stamp = join(ROOT, 'node_modules', '.emery-installed')
+  const wanted = fingerprint(ROOT, [
+    'package.json',
+    'package-lock.json',
+    'core/package.json',
+    'cli/package.json',
+    'server/package.json',
+    'web/package.json',
+  ])
+  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return
+  needSpace(ROOT, 1500, 'installing npm packages')
+  await step('Installing npm packages', async () => {
+    // Not `npm ci`: it refuses locks that lack binaries of other platforms. `install` keeps to the lock all the same.
+    const { status, output } = await quietly('npm', ['install', '--no-audit', '--no-fund'], {
+      cwd: ROOT,
+      env: { ...process.env, PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD: '1' },
+    })
+    if (status !== 0) throw new Hindrance(`npm packages could not be installed: ${lastLines(output)}`)
+  })
+  writeFileSync(stamp, wanted)
+}
+
+/** Builds the pages when their sources have changed since the last build. */
+export async function buildWeb() {
+  const stamp = join(DATA, 'web-built')
+  const leaveOut = (name) => /(^|\/)(dist|node_modules|testing)$|\.test\.tsx?$/.test(name)
+  const wanted = fingerprint(ROOT, ['web', 'core', 'package-lock.json'], leaveOut)
+  if (existsSync(join(WEB_DIST, 'index.html')) && existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return
+  needSpace(ROOT, 100, 'building the pages')
+  await step('Building the pages', async () => {
+    const { status, output } = await quietly('npx', ['vite', 'build'], { cwd: join(ROOT, 'web') })
+    if (status !== 0) throw new Hindrance(`The pages could not be built: ${lastLines(output, 8)}`)
+  })
+  mkdirSync(DATA, { recursive: true })
+  writeFileSync(stamp, wanted)
+}
