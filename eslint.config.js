@@ -8,7 +8,8 @@ export default tseslint.config(
     extends: [tseslint.configs.strictTypeChecked],
     languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
     rules: {
-      eqeqeq: 'error',
+      // `== null` asks for null and undefined at once, and nothing else.
+      eqeqeq: ['error', 'always', { null: 'ignore' }],
       'no-console': 'error',
       '@typescript-eslint/restrict-template-expressions': ['error', { allowNumber: true }],
       '@typescript-eslint/consistent-type-imports': ['error', { fixStyle: 'inline-type-imports' }],

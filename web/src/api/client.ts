@@ -1,0 +1,53 @@
+import type { ErrorBody } from '@emery/core'
+
+/** Milliseconds a request gets before the server counts as away. */
+const PATIENCE_MS = 15_000
+
+/** A request that did not do what it should: the server is away, or it refused and said why. */
+export class RequestFailure extends Error {
+  override readonly name = 'RequestFailure'
+
+  constructor(
+    /** Whether asking again later may help. */
+    readonly away: boolean,
+    message: string,
+    readonly details: Partial<ErrorBody['error']> = {},
+  ) {
+    super(message)
+  }
+}
+
+interface Ask {
+  readonly method?: 'GET' | 'POST' | 'PUT' | 'DELETE'
+  readonly json?: unknown
+  readonly text?: { readonly content: string; readonly type: string }
+}
+
+/** Asks the server; resolves to the answer's JSON, rejects with a `RequestFailure`. */
+export async function ask<Answer>(path: string, { method = 'GET', json, text }: Ask = {}): Promise<Answer> {
+  const body = json === undefined ? text?.content : JSON.stringify(json)
+  const type = json === undefined ? text?.type : 'application/json'
+  let response: Response
+  try {
+    response = await fetch(`/api${path}`, {
+      method,
+      signal: AbortSignal.timeout(PATIENCE_MS),
+      ...(body === undefined ? {} : { body }),
+      ...(type === undefined ? {} : { headers: { 'Content-Type': type } }),
+    })
+  } catch {
+    throw new RequestFailure(true, 'Emery’s server does not answer.')
+  }
+  if (response.ok) return (response.status === 204 ? undefined : await response.json()) as Answer
+  const said = await errorOf(response)
+  const comesBack = response.status >= 500 || response.status === 429
+  throw new RequestFailure(comesBack, said.message ?? `The server answered ${response.status}.`, said)
+}
+
+async function errorOf(response: Response): Promise<Partial<ErrorBody['error']>> {
+  try {
+    return ((await response.json()) as Partial<ErrorBody>).error ?? {}
+  } catch {
+    return {}
+  }
+}

@@ -1,0 +1,51 @@
+import { queryOptions } from '@tanstack/react-query'
+import { DRIVE_MEDIA_TYPE, type CheckedDrive, type DriveList, type DriveRecord } from '@emery/core'
+import { ask } from './client.ts'
+
+export const driveKeys = {
+  all: ['drives'] as const,
+  list: (search: string) => ['drives', 'list', search] as const,
+  one: (id: string) => ['drives', 'one', id] as const,
+}
+
+export function driveListQuery(search: string) {
+  return queryOptions({
+    queryKey: driveKeys.list(search),
+    queryFn: () => ask<DriveList>(`/drives?limit=100&q=${encodeURIComponent(search)}`),
+    placeholderData: (before) => before,
+  })
+}
+
+export function driveQuery(id: string) {
+  return queryOptions({
+    queryKey: driveKeys.one(id),
+    queryFn: () => ask<DriveRecord>(`/drives/${id}`),
+    // The bench holds its own copy while it is open; fetching under it would only confuse the two.
+    refetchOnWindowFocus: false,
+    refetchOnReconnect: false,
+    staleTime: 0,
+    gcTime: 0,
+  })
+}
+
+export interface SaveRequest {
+  readonly basedOn: number
+  readonly saveId: string
+  readonly document: CheckedDrive
+  readonly reason: string
+}
+
+export const saveDrive = (id: string, save: SaveRequest) =>
+  ask<DriveRecord>(`/drives/${id}`, { method: 'PUT', json: save })
+
+export const createDrive = (document: CheckedDrive, vehicleId: string | null, reason: string) =>
+  ask<DriveRecord>('/drives', { method: 'POST', json: { document, vehicleId, reason } })
+
+export const importDrive = (content: string) =>
+  ask<DriveRecord>('/drives/import', { method: 'POST', text: { content, type: DRIVE_MEDIA_TYPE } })
+
+export const deleteDrive = (id: string) => ask<undefined>(`/drives/${id}`, { method: 'DELETE' })
+
+export const restoreDrive = (id: string) => ask<DriveRecord>(`/drives/${id}/restore`, { method: 'POST' })
+
+export const exportAddress = (id: string) => `/api/drives/${id}/export`

@@ -1,0 +1,105 @@
+import { useQuery } from '@tanstack/react-query'
+import { Input, Modal } from 'antd'
+import { useState, type KeyboardEvent } from 'react'
+import { useNavigate } from 'react-router'
+import { driveListQuery } from '../api/drives.ts'
+import styles from './command-palette.module.css'
+import type { Command } from './top-bar.ts'
+
+interface PaletteProps {
+  readonly open: boolean
+  readonly onClose: () => void
+  readonly commands: readonly Command[]
+}
+
+interface Choice {
+  readonly id: string
+  readonly label: string
+  readonly hint: string
+  readonly run: () => void
+}
+
+/** Finds a drive or does a command by typing a part of its name. */
+export function CommandPalette({ open, onClose, commands }: PaletteProps) {
+  return (
+    <Modal open={open} onCancel={onClose} footer={null} closable={false} width={560} destroyOnHidden title="Find or do">
+      <Finder onClose={onClose} commands={commands} />
+    </Modal>
+  )
+}
+
+function Finder({ onClose, commands }: Omit<PaletteProps, 'open'>) {
+  const [words, setWords] = useState('')
+  const [marked, setMarked] = useState(0)
+  const navigate = useNavigate()
+  const { data } = useQuery(driveListQuery(''))
+
+  const matches = (text: string) =>
+    words
+      .toLowerCase()
+      .split(/\s+/)
+      .every((word) => text.toLowerCase().includes(word))
+  const drives: readonly Choice[] = (data?.drives ?? []).map(({ id, vehicle, document }) => ({
+    id,
+    label: [vehicle?.name, document.name].filter(Boolean).join(', '),
+    hint: vehicle?.plate ?? '',
+    run: () => void navigate(`/drives/${id}`),
+  }))
+  const doable: readonly Choice[] = commands
+    .filter(({ id, can }) => id !== 'find' && can?.() !== false)
+    .map(({ id, label, keys, run }) => ({ id, label, hint: keys ?? '', run }))
+  const choices = [...doable, ...drives].filter(({ label, hint }) => matches(`${label} ${hint}`)).slice(0, 12)
+  const current = Math.min(marked, choices.length - 1)
+
+  const take = (choice: Choice | undefined) => {
+    if (choice === undefined) return
+    onClose()
+    choice.run()
+  }
+  const onKeyDown = (event: KeyboardEvent) => {
+    const step = { ArrowDown: 1, ArrowUp: -1 }[event.key]
+    if (step !== undefined) {
+      event.preventDefault()
+      setMarked((choices.length + current + step) % Math.max(1, choices.length))
+    } else if (event.key === 'Enter') {
+      event.preventDefault()
+      take(choices[current])
+    }
+  }
+
+  return (
+    <div className={styles['finder']} onKeyDown={onKeyDown}>
+      <Input
+        autoFocus
+        size="large"
+        placeholder="A drive, a plate, or what to do"
+        aria-label="Find or do"
+        role="combobox"
+        aria-expanded
+        aria-controls="found"
+        aria-activedescendant={choices[current] === undefined ? undefined : `found-${choices[current].id}`}
+        value={words}
+        onChange={(event) => {
+          setWords(event.target.value)
+          setMarked(0)
+        }}
+      />
+      <ul id="found" role="listbox" aria-label="Found">
+        {choices.map((choice, i) => (
+          <li
+            key={choice.id}
+            id={`found-${choice.id}`}
+            role="option"
+            aria-selected={i === current}
+            onPointerEnter={() => setMarked(i)}
+            onClick={() => take(choice)}
+          >
+            <span>{choice.label}</span>
+            <kbd>{choice.hint}</kbd>
+          </li>
+        ))}
+      </ul>
+      {choices.length === 0 && <p>Nothing here is called that.</p>}
+    </div>
+  )
+}

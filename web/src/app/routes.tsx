@@ -1,0 +1,22 @@
+import { createBrowserRouter, Navigate } from 'react-router'
+import { DrivesScreen } from '../drives/drives-screen.tsx'
+import { Crash, NoSuchPage } from './dead-ends.tsx'
+import { Shell } from './shell.tsx'
+
+export const router = createBrowserRouter([
+  {
+    element: <Shell />,
+    errorElement: <Crash />,
+    children: [
+      { index: true, element: <Navigate to="/drives" replace /> },
+      { path: 'drives', element: <DrivesScreen /> },
+      {
+        path: 'drives/:driveId/:step?',
+        // The bench is a chunk of its own: the list of drives is up before it is asked for.
+        lazy: async () => ({ Component: (await import('../bench/bench-screen.tsx')).BenchScreen }),
+        hydrateFallbackElement: <p role="status">Opening the bench …</p>,
+      },
+      { path: '*', element: <NoSuchPage /> },
+    ],
+  },
+])

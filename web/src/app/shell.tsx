@@ -1,0 +1,79 @@
+import { MoonOutlined, SearchOutlined, SunOutlined } from '@ant-design/icons'
+import { Button, Tooltip } from 'antd'
+import { useCallback, useMemo, useState } from 'react'
+import { NavLink, Outlet, useNavigate } from 'react-router'
+import { CommandPalette } from './command-palette.tsx'
+import { DrivesIcon } from './drives-icon.tsx'
+import { KeyList } from './key-list.tsx'
+import { usePreferences } from './preferences.ts'
+import { useKeys } from './keys.ts'
+import styles from './shell.module.css'
+import { TopBarSetter, type Command, type TopBarContent } from './top-bar.ts'
+import { UnitSwitch } from './unit-switch.tsx'
+
+/** The frame round every screen: top bar, rail, and the screen itself. */
+export function Shell() {
+  const [content, setContent] = useState<TopBarContent | null>(null)
+  const [paletteOpen, setPaletteOpen] = useState(false)
+  const [keysOpen, setKeysOpen] = useState(false)
+  const { units, setUnits, light, setLight } = usePreferences()
+  const navigate = useNavigate()
+  const switchLight = useCallback(() => setLight(light === 'dark' ? 'light' : 'dark'), [light, setLight])
+
+  const commands = useMemo<readonly Command[]>(
+    () => [
+      ...(content?.commands ?? []),
+      { id: 'drives', label: 'All drives', run: () => void navigate('/drives') },
+      {
+        id: 'units',
+        label: units === 'mm' ? 'Show inches' : 'Show millimetres',
+        run: () => setUnits(units === 'mm' ? 'inch' : 'mm'),
+      },
+      { id: 'light', label: light === 'dark' ? 'Light theme' : 'Dark theme, for under the bonnet', run: switchLight },
+      { id: 'find', label: 'Find or do …', keys: 'Ctrl K', run: () => setPaletteOpen(true) },
+      { id: 'keys', label: 'Keys', keys: '?', run: () => setKeysOpen(true) },
+    ],
+    [content, navigate, units, setUnits, light, switchLight],
+  )
+  useKeys(commands)
+
+  return (
+    <TopBarSetter.Provider value={setContent}>
+      <div className={styles['frame']}>
+        <a className={styles['skip']} href="#screen">
+          Skip to the screen
+        </a>
+        <header className={styles['top']}>
+          <NavLink to="/drives" className={styles['mark']}>
+            Emery
+          </NavLink>
+          <div className={styles['inHand']}>{content?.title}</div>
+          <button type="button" className={styles['find']} onClick={() => setPaletteOpen(true)}>
+            <SearchOutlined aria-hidden /> <span>Find or do …</span> <kbd>Ctrl K</kbd>
+          </button>
+          <UnitSwitch />
+          <Tooltip title={light === 'dark' ? 'Light theme' : 'Dark theme'}>
+            <Button
+              type="text"
+              className={styles['light']}
+              aria-label={light === 'dark' ? 'Light theme' : 'Dark theme'}
+              icon={light === 'dark' ? <SunOutlined /> : <MoonOutlined />}
+              onClick={switchLight}
+            />
+          </Tooltip>
+        </header>
+        <nav className={styles['rail']} aria-label="Main">
+          <NavLink to="/drives">
+            <DrivesIcon />
+            Drives
+          </NavLink>
+        </nav>
+        <main id="screen" className={styles['screen']} tabIndex={-1}>
+          <Outlet />
+        </main>
+      </div>
+      <CommandPalette open={paletteOpen} onClose={() => setPaletteOpen(false)} commands={commands} />
+      <KeyList open={keysOpen} onClose={() => setKeysOpen(false)} commands={commands} />
+    </TopBarSetter.Provider>
+  )
+}

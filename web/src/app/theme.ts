@@ -1,0 +1,46 @@
+import { theme, type ThemeConfig } from 'antd'
+import type { Light } from './preferences.ts'
+
+const SHARED = {
+  fontFamily: "'Barlow', sans-serif",
+  fontSize: 15,
+  borderRadius: 3,
+  controlHeight: 40,
+  wireframe: false,
+  motionDurationMid: '0.12s',
+  motionDurationSlow: '0.16s',
+} as const
+
+/** Ant Design's controls in Emery's colours; the same values as styles/tokens.css, which its engine has to compute with. */
+const COLOURS = {
+  light: {
+    colorPrimary: '#8b2b3b',
+    colorBgBase: '#fdfcf8',
+    colorTextBase: '#22282b',
+    colorBorder: '#87929a',
+    colorError: '#8b2b3b',
+  },
+  dark: {
+    colorPrimary: '#c4566a',
+    colorBgBase: '#1d2224',
+    colorTextBase: '#efede6',
+    colorBorder: '#7f8b92',
+    colorError: '#ee9aa7',
+  },
+} as const
+
+export function antTheme(light: Light): ThemeConfig {
+  return {
+    algorithm: light === 'dark' ? theme.darkAlgorithm : theme.defaultAlgorithm,
+    token: { ...SHARED, ...COLOURS[light] },
+    components: {
+      Button: {
+        fontWeight: 600,
+        primaryShadow: 'none',
+        defaultShadow: 'none',
+        defaultBorderColor: light === 'dark' ? '#b3bbbf' : '#22282b',
+      },
+      Drawer: { paddingLG: 20 },
+    },
+  }
+}

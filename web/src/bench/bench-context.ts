@@ -1,0 +1,30 @@
+import { createContext, useContext } from 'react'
+import { useStore } from 'zustand'
+import type { DriveSolution, SettledBelt, SettledDrive } from '@emery/core'
+import type { BenchState, BenchStore } from './store/bench-store.ts'
+
+/** What every part of the bench works from: the store, and the drive solved as it stands on the screen. */
+export interface BenchParts {
+  readonly store: BenchStore
+  readonly settled: SettledDrive
+  /** The same with the length that is held up to it, for the drawing; otherwise `settled` itself. */
+  readonly shown: SettledDrive
+  readonly solution: DriveSolution
+  /** The belt the panel and the tape are about; undefined in a drive without belts. */
+  readonly belt: SettledBelt | undefined
+  /** Ids of parts that a problem points at while it is looked at. */
+  readonly pointedAt: readonly string[]
+  readonly pointAt: (ids: readonly string[]) => void
+}
+
+export const BenchContext = createContext<BenchParts | null>(null)
+
+export function useBench(): BenchParts {
+  const parts = useContext(BenchContext)
+  if (parts === null) throw new Error('This part of the bench stands outside of it.')
+  return parts
+}
+
+export function useBenchState<Picked>(pick: (state: BenchState) => Picked): Picked {
+  return useStore(useBench().store, pick)
+}

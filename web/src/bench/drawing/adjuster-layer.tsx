@@ -1,0 +1,139 @@
+import type { Adjuster, AdjusterOf, Point, SettledAdjuster, SettledBelt } from '@emery/core'
+import { useBench } from '../bench-context.ts'
+import { drawnRadius } from './bounds.ts'
+import styles from './drawing.module.css'
+
+interface AdjusterLayerProps {
+  readonly scale: number
+  /** What lies under the pulleys, or what lies over them. */
+  readonly part: 'ghosts' | 'arm'
+}
+
+/** Each belt's adjuster: where its pulley can go, and what carries it there. */
+export function AdjusterLayer({ scale, part }: AdjusterLayerProps) {
+  const { shown: settled, belt: inHand } = useBench()
+  return (
+    <g className={styles['adjusters']}>
+      {settled.belts.map((belt) => {
+        if (belt.adjuster === null || belt.adjuster.wanted === 'shared') return null
+        const key = belt.belt.id
+        if (part === 'ghosts')
+          return belt.belt.id === inHand?.belt.id ? <Ghosts key={key} belt={belt} adjuster={belt.adjuster} /> : null
+        return <Carrier key={key} adjuster={belt.adjuster} scale={scale} />
+      })}
+    </g>
+  )
+}
+
+/** The moved pulley in outline at both ends of the travel, and the way between. */
+function Ghosts({ belt, adjuster }: { readonly belt: SettledBelt; readonly adjuster: SettledAdjuster }) {
+  const { motion } = adjuster
+  if (motion.moves !== 'shaft') return null
+  const ends = travelEnds(adjuster)
+  const pulley = belt.pulleys.find(({ shaft }) => shaft === motion.shaft)
+  if (ends === null || pulley === undefined) return null
+  const way = [0, 0.25, 0.5, 0.75, 1].flatMap((u) => {
+    const place = motion.placeAt(u)
+    return place === undefined ? [] : [`${place.x.toFixed(1)} ${(-place.y).toFixed(1)}`]
+  })
+  return (
+    <>
+      {ends.map(({ x, y }, i) => (
+        <circle key={i} className={styles['ghost']} cx={x} cy={-y} r={drawnRadius(pulley)} />
+      ))}
+      <path className={styles['way']} d={`M${way.join('L')}`} />
+    </>
+  )
+}
+
+/** The moved shaft's places at both ends of the travel; null where the parts do not reach. */
+export function travelEnds({ motion }: SettledAdjuster): readonly [Point, Point] | null {
+  if (motion.moves !== 'shaft') return null
+  const [released, takenUp] = [motion.placeAt(0), motion.placeAt(1)]
+  return released === undefined || takenUp === undefined ? null : [released, takenUp]
+}
+
+/** The arm, rod or slot that carries the moved pulley. */
+function Carrier({ adjuster, scale }: { readonly adjuster: SettledAdjuster; readonly scale: number }) {
+  const { shown: settled } = useBench()
+  const { motion, adjuster: part } = adjuster
+  if (motion.moves !== 'shaft') return null
+  const at = settled.places.get(motion.shaft)
+  if (at === undefined) return null
+  const pivot = 'pivot' in part ? part.pivot : null
+  return (
+    <g className={styles['carrier']} data-adjuster={part.id}>
+      {pivot !== null && part.kind !== 'turnbuckle' && <Arm from={pivot} to={at} scale={scale} />}
+      {part.kind === 'turnbuckle' && (
+        <Rod part={part} at={at} stated={statedPlace(settled.drive.shafts, part)} scale={scale} />
+      )}
+      {part.kind === 'slide' && <Slot adjuster={adjuster} scale={scale} />}
+    </g>
+  )
+}
+
+function statedPlace(
+  shafts: readonly (Point & { readonly id: string })[],
+  part: Exclude<Adjuster, { kind: 'shim' }>,
+): Point {
+  return shafts.find(({ id }) => id === part.shaft) ?? { x: 0, y: 0 }
+}
+
+interface LinkProps {
+  readonly from: Point
+  readonly to: Point
+  readonly scale: number
+}
+
+/** A narrow bar between two bolts. */
+function Arm({ from, to, scale }: LinkProps) {
+  return (
+    <>
+      <line className={styles['armEdge']} x1={from.x} y1={-from.y} x2={to.x} y2={-to.y} />
+      <line className={styles['armFill']} x1={from.x} y1={-from.y} x2={to.x} y2={-to.y} />
+      <circle className={styles['bolt']} cx={from.x} cy={-from.y} r={7 / scale} />
+      <circle className={styles['pin']} cx={from.x} cy={-from.y} r={2 / scale} />
+      <circle className={styles['bolt']} cx={to.x} cy={-to.y} r={3.5 / scale} />
+    </>
+  )
+}
+
+/** The accessory's own lever from its pivot, and the rod from the engine to its lug, which turns with it. */
+function Rod({
+  part,
+  at,
+  stated,
+  scale,
+}: {
+  readonly part: AdjusterOf<'turnbuckle'>
+  readonly at: Point
+  readonly stated: Point
+  readonly scale: number
+}) {
+  const { pivot, lug, anchor } = part
+  const turned = Math.atan2(at.y - pivot.y, at.x - pivot.x) - Math.atan2(stated.y - pivot.y, stated.x - pivot.x)
+  const [dx, dy] = [lug.x - pivot.x, lug.y - pivot.y]
+  const now = {
+    x: pivot.x + dx * Math.cos(turned) - dy * Math.sin(turned),
+    y: pivot.y + dx * Math.sin(turned) + dy * Math.cos(turned),
+  }
+  return (
+    <>
+      <Arm from={pivot} to={at} scale={scale} />
+      <Arm from={anchor} to={now} scale={scale} />
+    </>
+  )
+}
+
+/** A straight slot with its two ends. */
+function Slot({ adjuster, scale }: { readonly adjuster: SettledAdjuster; readonly scale: number }) {
+  const ends = travelEnds(adjuster)
+  if (ends === null) return null
+  const [a, b] = ends
+  return (
+    <>
+      <line className={styles['slot']} x1={a.x} y1={-a.y} x2={b.x} y2={-b.y} strokeWidth={12 / scale} />
+      <line className={styles['slotInside']} x1={a.x} y1={-a.y} x2={b.x} y2={-b.y} strokeWidth={9 / scale} />
+    </>
+  )
+}

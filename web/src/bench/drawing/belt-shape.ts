@@ -1,0 +1,66 @@
+import { sectionFigures, tangentPoint, type SettledBelt } from '@emery/core'
+
+/** Pixels that a belt's thickness is drawn with at least, so that its rib side can be seen at any zoom. */
+const LEAST_THICKNESS_PX = 7
+
+export interface BeltShape {
+  /** SVG paths in drawing coordinates (mm, y down). */
+  readonly body: string
+  readonly ribs: string
+  readonly bodyWidth: number
+  readonly ribsWidth: number
+  /** Dashes of the rib side, in mm of the drawing. */
+  readonly dashes: string
+}
+
+/** Dashes that read as ribs, as the plain inner side of a V belt, and as teeth. */
+const DASHES = { 'multi-rib': [1, 1], vee: [4, 1.4], toothed: [2.4, 2.4] } as const
+
+/**
+ * A belt as two strokes: its back, and the ribs under it. Both follow the cord at a distance, so that the rib side
+ * is always on the side that has the ribs; `scale` is pixels for a millimetre.
+ */
+export function beltShape(belt: SettledBelt, scale: number): BeltShape | null {
+  const { thickness, cordBelowBack, family } = sectionFigures(belt.belt.section)
+  const drawn = Math.max(thickness, LEAST_THICKNESS_PX / scale)
+  const grown = drawn / thickness
+  // Distances from the cord toward the ribs.
+  const back = -cordBelowBack * grown
+  const bodyWidth = drawn * 0.56
+  const ribsWidth = drawn - bodyWidth
+  const body = parallelPath(belt, back + bodyWidth / 2)
+  const ribs = parallelPath(belt, back + bodyWidth + ribsWidth / 2)
+  const dash = 2.2 / scale
+  return body === null || ribs === null
+    ? null
+    : { body, ribs, bodyWidth, ribsWidth, dashes: DASHES[family].map((part) => part * dash).join(' ') }
+}
+
+/** The closed curve at a distance from the cord, positive toward the ribs; null without a path. */
+export function parallelPath({ circles, path, ribsSign }: SettledBelt, towardRibs: number): string | null {
+  if (!path.ok || circles.length < 2) return null
+  const n = circles.length
+  const shifted = circles.map((circle) => ({
+    ...circle,
+    r: circle.r + (circle.sigma === ribsSign ? -towardRibs : towardRibs),
+  }))
+  const point = (i: number, direction: number) => {
+    const { x, y } = tangentPoint(shifted[i] as (typeof shifted)[number], direction)
+    return `${x.toFixed(2)} ${(-y).toFixed(2)}`
+  }
+  const parts: string[] = []
+  for (let i = 0; i < n; i++) {
+    const direction = path.directions[i] as number
+    const next = (i + 1) % n
+    const circle = shifted[next] as (typeof shifted)[number]
+    const large = (path.wraps[next] as number) > Math.PI ? 1 : 0
+    // Counter-clockwise for the observer is against the clock on the screen too, though y points down there.
+    const sweep = circle.sigma === 1 ? 0 : 1
+    if (i === 0) parts.push(`M${point(0, direction)}`)
+    parts.push(`L${point(next, direction)}`)
+    parts.push(
+      `A${circle.r.toFixed(2)} ${circle.r.toFixed(2)} 0 ${large} ${sweep} ${point(next, path.directions[next] as number)}`,
+    )
+  }
+  return `${parts.join('')}Z`
+}

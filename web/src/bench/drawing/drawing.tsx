@@ -1,0 +1,94 @@
+import { FullscreenOutlined, MinusOutlined, PlusOutlined } from '@ant-design/icons'
+import { Button } from 'antd'
+import { useEffect, useMemo, useRef, type KeyboardEvent } from 'react'
+import { moveShaftBy } from '@emery/core'
+import { useBench, useBenchState } from '../bench-context.ts'
+import { AdjusterLayer } from './adjuster-layer.tsx'
+import { BeltLayer } from './belt-layer.tsx'
+import { driveBounds } from './bounds.ts'
+import styles from './drawing.module.css'
+import { LabelLayer } from './label-layer.tsx'
+import { PulleyLayer } from './pulley-layer.tsx'
+import { ScaleBar } from './scale-bar.tsx'
+import { useCamera } from './use-camera.ts'
+import { useDraggingPulley } from './use-dragging-pulley.ts'
+
+/** Millimetres an arrow key moves the pulley in hand. */
+const NUDGE_MM = 1
+
+const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, 1],
+  ArrowDown: [0, -1],
+}
+
+/** The engine's front: pulleys to scale, belts with their rib side, adjusters with their range, and the numbers where the things are. */
+export function Drawing() {
+  const { store, settled } = useBench()
+  const selected = useBenchState((state) => state.selected)
+  const svg = useRef<SVGSVGElement>(null)
+  const bounds = useMemo(() => driveBounds(settled), [settled])
+  const { camera, size, fit, zoomBy } = useCamera(svg, bounds)
+  const dragging = useDraggingPulley(camera.k)
+
+  useEffect(() => {
+    const onKey = (event: globalThis.KeyboardEvent) => {
+      const typing =
+        event.target instanceof HTMLElement && event.target.closest('input, textarea, [role="dialog"]') !== null
+      if (typing || event.ctrlKey || event.metaKey) return
+      if (event.key === '+' || event.key === '=') zoomBy(1.25)
+      if (event.key === '-') zoomBy(0.8)
+      if (event.key === '0') fit()
+      if (event.key === 'Escape') {
+        dragging.callOff()
+        store.getState().select(null)
+      }
+    }
+    window.addEventListener('keydown', onKey)
+    return () => window.removeEventListener('keydown', onKey)
+  }, [store, fit, zoomBy, dragging])
+
+  const nudge = (event: KeyboardEvent) => {
+    const arrow = ARROWS[event.key]
+    const pulley = settled.drive.pulleys.find(({ id }) => id === selected)
+    if (arrow === undefined || pulley === undefined) return
+    event.preventDefault()
+    const by = NUDGE_MM * (event.shiftKey ? 10 : event.altKey ? 0.1 : 1)
+    store.getState().edit('move a pulley', moveShaftBy(pulley.shaft, { x: arrow[0] * by, y: arrow[1] * by }))
+  }
+
+  return (
+    <div className={styles['drawing']}>
+      <svg
+        ref={svg}
+        className={styles['ground']}
+        role="group"
+        aria-label="The drive, seen from the front"
+        onKeyDown={nudge}
+        onClick={() => store.getState().select(null)}
+      >
+        <defs>
+          <pattern id="dots" width={28} height={28} patternUnits="userSpaceOnUse">
+            <circle cx={1} cy={1} r={0.8} fill="var(--line)" />
+          </pattern>
+        </defs>
+        <rect width="100%" height="100%" fill="url(#dots)" />
+        <g transform={`translate(${camera.x} ${camera.y}) scale(${camera.k})`}>
+          <AdjusterLayer scale={camera.k} part="ghosts" />
+          <PulleyLayer scale={camera.k} dragging={dragging} />
+          <BeltLayer scale={camera.k} />
+          <AdjusterLayer scale={camera.k} part="arm" />
+        </g>
+        <LabelLayer camera={camera} size={size} />
+        <ScaleBar scale={camera.k} height={size.height} />
+      </svg>
+      <p className={styles['hint']}>Seen from the front. The toothed edge is the rib side.</p>
+      <div className={styles['zoom']} role="group" aria-label="Look at the drawing">
+        <Button aria-label="Nearer" icon={<PlusOutlined />} onClick={() => zoomBy(1.25)} />
+        <Button aria-label="Further" icon={<MinusOutlined />} onClick={() => zoomBy(0.8)} />
+        <Button aria-label="Whole drive" icon={<FullscreenOutlined />} onClick={fit} />
+      </div>
+    </div>
+  )
+}

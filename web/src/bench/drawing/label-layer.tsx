@@ -1,0 +1,199 @@
+import { useMemo } from 'react'
+import { spansOf, type Pulley, type Turn } from '@emery/core'
+import { TurnMark } from '../../readings/turn-mark.tsx'
+import { useLengths } from '../../readings/use-lengths.ts'
+import { useBench, useBenchState } from '../bench-context.ts'
+import { travelEnds } from './adjuster-layer.tsx'
+import { drawnRadius } from './bounds.ts'
+import styles from './drawing.module.css'
+import { placeLabels, type LabelWanted, type PlacedLabel, type Rect } from './place-labels.ts'
+import type { Camera } from './use-camera.ts'
+
+interface LabelLayerProps {
+  readonly camera: Camera
+  readonly size: { readonly width: number; readonly height: number }
+}
+
+interface LabelWords {
+  readonly name: string
+  readonly size: string
+  readonly turn: Turn | null
+  readonly ratio: string
+  readonly note: string | null
+}
+
+const LINE = 19
+/** Pixels a letter takes, near enough to keep labels off each other. */
+const NAME_LETTER = 8.4
+const FIGURE = 8.6
+const NOTE_LETTER = 6.6
+
+/** Names and numbers on the drawing, kept at one size whatever the zoom, and off the belts. */
+export function LabelLayer({ camera, size }: LabelLayerProps) {
+  const { shown: settled } = useBench()
+  const selected = useBenchState((state) => state.selected)
+  const words = useLabelWords()
+  const ends = useEndLabels(camera)
+  const placed = useMemo(() => {
+    const wanted = labelled(settled.drive.pulleys).flatMap((pulley): LabelWanted[] => {
+      const place = settled.places.get(pulley.shaft)
+      const said = words.get(pulley.id)
+      if (place === undefined || said === undefined) return []
+      const r = drawnRadius(pulley) * camera.k
+      return [{ id: pulley.id, x: camera.x + place.x * camera.k, y: camera.y - place.y * camera.k, r, ...extent(said) }]
+    })
+    const segments = settled.belts.flatMap((belt) =>
+      spansOf(belt).map(({ start, end }) => ({
+        x1: camera.x + start.x * camera.k,
+        y1: camera.y - start.y * camera.k,
+        x2: camera.x + end.x * camera.k,
+        y2: camera.y - end.y * camera.k,
+      })),
+    )
+    return placeLabels(wanted, { segments, boxes: ends, viewport: size })
+  }, [settled, words, camera, size, ends])
+
+  return (
+    <g className={styles['labels']} aria-hidden>
+      {ends.map(({ text, x, y }) => (
+        <text key={text} className={styles['endLabel']} x={x} y={y} textAnchor="middle">
+          {text}
+        </text>
+      ))}
+      {placed.map((label) => {
+        const said = words.get(label.id)
+        return (
+          said !== undefined && <Label key={label.id} label={label} words={said} selected={label.id === selected} />
+        )
+      })}
+    </g>
+  )
+}
+
+/** The largest pulley of each shaft speaks for the shaft; smaller ones behind or before it would only be in the way. */
+function labelled(pulleys: readonly Pulley[]): readonly Pulley[] {
+  return pulleys
+    .filter(
+      (pulley) => !pulleys.some((other) => other.shaft === pulley.shaft && drawnRadius(other) > drawnRadius(pulley)),
+    )
+    .toSorted((a, b) => drawnRadius(a) - drawnRadius(b))
+}
+
+function useLabelWords(): ReadonlyMap<string, LabelWords> {
+  const { shown: settled, solution } = useBench()
+  const lengths = useLengths()
+  return useMemo(() => {
+    const notes = new Map(
+      settled.belts.flatMap(({ adjuster }) => {
+        if (adjuster === null || adjuster.wanted === 'shared' || adjuster.u === null) return []
+        const moved = adjuster.motion.moves === 'shaft' ? adjuster.motion.shaft : adjuster.motion.pulley
+        return [[moved, `${Math.round(100 * adjuster.u)} % taken up`] as const]
+      }),
+    )
+    return new Map(
+      settled.drive.pulleys.map((pulley) => {
+        const shaft = solution.shafts.find(({ id }) => id === pulley.shaft)
+        const name = settled.drive.shafts.find(({ id }) => id === pulley.shaft)?.name
+        return [
+          pulley.id,
+          {
+            name: shortened(name === undefined || name === '' ? pulley.shaft : name).toUpperCase(),
+            size: pulley.face === 'toothed' ? `${pulley.teeth} teeth` : `Ø ${lengths.bare(pulley.diameter)}`,
+            turn: shaft?.turns ?? null,
+            ratio: shaft?.ratio == null ? 'not driven' : `${shaft.ratio.toFixed(2)} ×`,
+            note: notes.get(pulley.shaft) ?? notes.get(pulley.id) ?? null,
+          },
+        ] as const
+      }),
+    )
+  }, [settled, solution, lengths])
+}
+
+/** Letters of a name that stand on the drawing; the panel has it whole. */
+const MOST_LETTERS = 20
+
+function shortened(name: string): string {
+  return name.length > MOST_LETTERS ? `${name.slice(0, MOST_LETTERS - 1).trimEnd()}…` : name
+}
+
+function extent({ name, size, ratio, note }: LabelWords): { readonly width: number; readonly height: number } {
+  const width = Math.max(
+    name.length * NAME_LETTER,
+    size.length * FIGURE,
+    (ratio.length + 2.4) * FIGURE,
+    (note?.length ?? 0) * NOTE_LETTER,
+  )
+  return { width, height: LINE * (note === null ? 3 : 4) }
+}
+
+interface EndLabel extends Rect {
+  readonly text: string
+  readonly x: number
+  readonly y: number
+}
+
+/** `released` and `taken up`, each on the far side of its end of the travel. */
+function useEndLabels({ k, x: cx, y: cy }: Camera): readonly EndLabel[] {
+  const { belt } = useBench()
+  return useMemo(() => {
+    if (belt?.adjuster == null || belt.adjuster.motion.moves !== 'shaft') return []
+    const ends = travelEnds(belt.adjuster)
+    const { shaft } = belt.adjuster.motion
+    const pulley = belt.pulleys.find((each) => each.shaft === shaft)
+    if (ends === null || pulley === undefined) return []
+    const [released, takenUp] = ends
+    const along = Math.hypot(takenUp.x - released.x, takenUp.y - released.y) || 1
+    const out = drawnRadius(pulley) * k
+    return (
+      [
+        ['released', released, takenUp],
+        ['taken up', takenUp, released],
+      ] as const
+    ).map(([text, here, there]) => {
+      const [dx, dy] = [(here.x - there.x) / along, -(here.y - there.y) / along]
+      const x = cx + here.x * k + dx * (out + 34)
+      const y = cy - here.y * k + dy * (out + 14)
+      return { text, x, y, left: x - 28, top: y - 12, width: 56, height: 16 }
+    })
+  }, [belt, k, cx, cy])
+}
+
+function Label({
+  label,
+  words,
+  selected,
+}: {
+  readonly label: PlacedLabel
+  readonly words: LabelWords
+  readonly selected: boolean
+}) {
+  const { left, top, width, anchor } = label
+  const x = anchor === 'start' ? left : anchor === 'end' ? left + width : left + width / 2
+  const line = (n: number) => top + LINE * n + 14
+  const ratioWidth = words.ratio.length * FIGURE + 20
+  const ratioLeft = anchor === 'start' ? x : anchor === 'end' ? x - ratioWidth : x - ratioWidth / 2
+  return (
+    <g className={styles['label']} data-selected={selected} textAnchor={anchor}>
+      <text className={styles['name']} x={x} y={line(0)}>
+        {words.name}
+      </text>
+      <text className={styles['figure']} x={x} y={line(1)}>
+        {words.size}
+      </text>
+      {words.turn !== null && <TurnMark turn={words.turn} size={15} x={ratioLeft} y={line(2) - 12} />}
+      <text
+        className={styles['figure']}
+        x={words.turn === null ? x : ratioLeft + 20}
+        y={line(2)}
+        textAnchor={words.turn === null ? anchor : 'start'}
+      >
+        {words.ratio}
+      </text>
+      {words.note !== null && (
+        <text className={styles['noteLine']} x={x} y={line(3)}>
+          {words.note}
+        </text>
+      )}
+    </g>
+  )
+}

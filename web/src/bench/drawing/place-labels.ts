@@ -1,0 +1,111 @@
+/** Where labels go on a drawing, in pixels: inside a pulley that has room, else beside it where least is covered. */
+
+export interface LabelWanted {
+  readonly id: string
+  readonly x: number
+  readonly y: number
+  /** The pulley's radius. */
+  readonly r: number
+  readonly width: number
+  readonly height: number
+}
+
+export interface Rect {
+  readonly left: number
+  readonly top: number
+  readonly width: number
+  readonly height: number
+}
+
+export interface PlacedLabel extends Rect {
+  readonly id: string
+  readonly inside: boolean
+  /** Which edge of the text faces the pulley. */
+  readonly anchor: 'start' | 'middle' | 'end'
+}
+
+export interface Obstacles {
+  readonly segments: readonly { readonly x1: number; readonly y1: number; readonly x2: number; readonly y2: number }[]
+  readonly boxes: readonly Rect[]
+  readonly viewport: { readonly width: number; readonly height: number }
+}
+
+const GAP = 14
+const DIRECTIONS = 16
+/** Points looked at along a span of the belt, so that a label does not lie across it. */
+const SPAN_SAMPLES = 24
+const INSIDE_MARGIN = 10
+
+/** Places every label; labels placed earlier are obstacles to later ones, small pulleys first, since they have least choice. */
+export function placeLabels(wanted: readonly LabelWanted[], obstacles: Obstacles): PlacedLabel[] {
+  const placed: PlacedLabel[] = []
+  const inside = wanted.filter(fitsInside)
+  for (const label of inside) placed.push(centred(label))
+  for (const label of wanted.filter((each) => !fitsInside(each))) {
+    let best = beside(label, 0)
+    let leastCost = Infinity
+    for (let i = 0; i < DIRECTIONS; i++) {
+      const candidate = beside(label, (i * 2 * Math.PI) / DIRECTIONS)
+      const cost = costOf(candidate, wanted, placed, obstacles)
+      if (cost < leastCost) {
+        leastCost = cost
+        best = candidate
+      }
+    }
+    placed.push(best)
+  }
+  return placed
+}
+
+function fitsInside({ r, width, height }: LabelWanted): boolean {
+  return Math.hypot(width / 2, height / 2) < r - INSIDE_MARGIN
+}
+
+function centred({ id, x, y, width, height }: LabelWanted): PlacedLabel {
+  return { id, left: x - width / 2, top: y - height / 2, width, height, inside: true, anchor: 'middle' }
+}
+
+/** The label with its near edge just outside the pulley in one direction. */
+function beside({ id, x, y, r, width, height }: LabelWanted, direction: number): PlacedLabel {
+  const [dx, dy] = [Math.cos(direction), Math.sin(direction)]
+  const middleX = x + dx * (r + GAP + width / 2)
+  const middleY = y + dy * (r + GAP + height / 2)
+  const anchor = dx > 0.3 ? 'start' : dx < -0.3 ? 'end' : 'middle'
+  return { id, left: middleX - width / 2, top: middleY - height / 2, width, height, inside: false, anchor }
+}
+
+function costOf(
+  label: PlacedLabel,
+  pulleys: readonly LabelWanted[],
+  placed: readonly PlacedLabel[],
+  obstacles: Obstacles,
+): number {
+  let cost = 0
+  for (const other of [...placed, ...obstacles.boxes]) cost += 3 * overlapArea(label, other)
+  for (const { x, y, r } of pulleys) cost += 40 * Math.max(0, r + 6 - distanceTo(label, x, y))
+  for (const { x1, y1, x2, y2 } of obstacles.segments) {
+    for (let i = 0; i <= SPAN_SAMPLES; i++) {
+      const share = i / SPAN_SAMPLES
+      if (distanceTo(label, x1 + share * (x2 - x1), y1 + share * (y2 - y1)) < 6) cost += 260
+    }
+  }
+  const { width, height } = obstacles.viewport
+  const out =
+    Math.max(0, 8 - label.left) +
+    Math.max(0, label.left + label.width - width + 8) +
+    Math.max(0, 8 - label.top) +
+    Math.max(0, label.top + label.height - height + 8)
+  return cost + 120 * out
+}
+
+function overlapArea(a: Rect, b: Rect): number {
+  const across = Math.min(a.left + a.width, b.left + b.width) - Math.max(a.left, b.left)
+  const down = Math.min(a.top + a.height, b.top + b.height) - Math.max(a.top, b.top)
+  return Math.max(0, across) * Math.max(0, down)
+}
+
+function distanceTo({ left, top, width, height }: Rect, x: number, y: number): number {
+  const dx = Math.max(left - x, 0, x - left - width)
+  const dy = Math.max(top - y, 0, y - top - height)
+  return Math.hypot(dx, dy)
+}

@@ -1,0 +1,117 @@
+import { memo, type KeyboardEvent } from 'react'
+import { sectionFigures, type Pulley } from '@emery/core'
+import { useLengths } from '../../readings/use-lengths.ts'
+import { turnWords } from '../../readings/turn-mark.tsx'
+import { useBench, useBenchState } from '../bench-context.ts'
+import { drawnRadius } from './bounds.ts'
+import styles from './drawing.module.css'
+import type { DraggingPulley } from './use-dragging-pulley.ts'
+
+interface PulleyLayerProps {
+  readonly scale: number
+  readonly dragging: DraggingPulley
+}
+
+/** All pulleys, to scale, each a button: pressed it is in hand, pulled it moves. */
+export function PulleyLayer({ scale, dragging }: PulleyLayerProps) {
+  const { store, shown: settled, solution, pointedAt } = useBench()
+  const selected = useBenchState((state) => state.selected)
+  const lengths = useLengths()
+  const shaftName = (id: string) => settled.drive.shafts.find((shaft) => shaft.id === id)?.name ?? id
+  const speedOf = (id: string) => solution.shafts.find((shaft) => shaft.id === id)
+  // Large ones first, so that an inner step or a neighbour on the same shaft can still be reached.
+  const inOrder = settled.drive.pulleys.toSorted((a, b) => drawnRadius(b) - drawnRadius(a))
+  const takeByKey = (event: KeyboardEvent, id: string) => {
+    if (event.key !== 'Enter' && event.key !== ' ') return
+    event.preventDefault()
+    store.getState().select(selected === id ? null : id)
+  }
+
+  return (
+    <g>
+      {inOrder.map((pulley) => {
+        const place = settled.places.get(pulley.shaft)
+        if (place === undefined) return null
+        const speed = speedOf(pulley.shaft)
+        const size = pulley.face === 'toothed' ? `${pulley.teeth} teeth` : lengths.text(pulley.diameter)
+        const turning =
+          speed?.turns == null
+            ? 'not driven'
+            : `${turnWords(speed.turns)}, ${speed.ratio?.toFixed(2) ?? ''} times the crank`
+        return (
+          <g
+            key={pulley.id}
+            data-pulley={pulley.id}
+            className={styles['pulley']}
+            transform={`translate(${place.x} ${-place.y})`}
+            role="button"
+            tabIndex={0}
+            aria-pressed={selected === pulley.id}
+            aria-label={`${shaftName(pulley.shaft)}, ${pulley.face} ${size}, ${turning}`}
+            onClick={(event) => event.stopPropagation()}
+            onKeyDown={(event) => takeByKey(event, pulley.id)}
+            onPointerDown={(event) => dragging.begin(event, pulley)}
+            onPointerMove={dragging.move}
+            onPointerUp={dragging.end}
+            onPointerCancel={dragging.callOff}
+          >
+            <PulleyFace pulley={pulley} scale={scale} />
+            {(selected === pulley.id || pointedAt.includes(pulley.id) || pointedAt.includes(pulley.shaft)) && (
+              <circle className={styles['halo']} r={drawnRadius(pulley) + 9 / scale} />
+            )}
+          </g>
+        )
+      })}
+    </g>
+  )
+}
+
+/** A pulley as its face looks from the front: fine ticks for ribs, a deep ring for a V, teeth, or a plain double rim. */
+const PulleyFace = memo(function PulleyFace({ pulley, scale }: { readonly pulley: Pulley; readonly scale: number }) {
+  const r = drawnRadius(pulley)
+  const hub = Math.min(r * 0.16, 9)
+  return (
+    <>
+      <circle className={styles['metal']} r={r} />
+      {pulley.face === 'ribbed' && <Ticks r={r - 4 / scale} length={8 / scale} spacing={4.6 / scale} />}
+      {pulley.face === 'vee' && (
+        <>
+          <circle
+            className={styles['groove']}
+            r={r - sectionFigures(pulley.section).thickness / 2}
+            strokeWidth={sectionFigures(pulley.section).thickness}
+          />
+          <circle className={styles['ring']} r={r - sectionFigures(pulley.section).thickness} />
+        </>
+      )}
+      {pulley.face === 'toothed' && <Teeth r={r} count={pulley.teeth} depth={2.4} />}
+      {pulley.face === 'smooth' && <circle className={styles['ring']} r={r - 5 / scale} />}
+      <circle className={styles['ring']} r={hub} />
+    </>
+  )
+})
+
+function Ticks({ r, length, spacing }: { readonly r: number; readonly length: number; readonly spacing: number }) {
+  const around = 2 * Math.PI * r
+  const count = Math.max(24, Math.round(around / spacing))
+  return (
+    <circle
+      className={styles['ticks']}
+      r={r}
+      strokeWidth={length}
+      strokeDasharray={`${(around / count) * 0.26} ${(around / count) * 0.74}`}
+    />
+  )
+}
+
+function Teeth({ r, count, depth }: { readonly r: number; readonly count: number; readonly depth: number }) {
+  const around = 2 * Math.PI * (r - depth / 2)
+  return (
+    <circle
+      className={styles['teeth']}
+      r={r - depth / 2}
+      strokeWidth={depth}
+      strokeDasharray={`${around / count / 2} ${around / count / 2}`}
+    />
+  )
+}

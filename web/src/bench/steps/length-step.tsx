@@ -1,0 +1,241 @@
+import { Button } from 'antd'
+import {
+  beltLabel,
+  beltsInReach,
+  beltToAskFor,
+  beltWanted,
+  setBeltLength,
+  shortWayRoundDeg,
+  type BeltInReach,
+  type BeltSolution,
+  type SettledAdjuster,
+  type SettledBelt,
+} from '@emery/core'
+import { ReadingField } from '../../readings/reading-field.tsx'
+import { useLengths, type Lengths } from '../../readings/use-lengths.ts'
+import { VerdictMark } from '../../readings/verdict-mark.tsx'
+import { useBench, useBenchState } from '../bench-context.ts'
+import styles from './panel.module.css'
+import { TravelBar } from './travel-bar.tsx'
+
+/** Standard belts shown round the one to ask for. */
+const NEIGHBOURS = 4
+
+/** Which belt the drive wants, the belt on it, and where its adjuster sits. */
+export function LengthStep() {
+  const { belt, solution } = useBench()
+  const answer = solution.belts.find(({ id }) => id === belt?.belt.id)
+  if (belt === undefined || answer === undefined) {
+    return (
+      <section className={styles['section']}>
+        <p>This drive has no belt yet.</p>
+      </section>
+    )
+  }
+  return (
+    <>
+      <BeltTabs />
+      <Wanted belt={belt} />
+      <OnTheEngine belt={belt} answer={answer} />
+      <Neighbours belt={belt} />
+    </>
+  )
+}
+
+/** One belt of several is in hand; the panel and the tape are about it. */
+function BeltTabs() {
+  const { store, settled } = useBench()
+  const inHand = useBenchState((state) => state.beltInHand)
+  if (settled.belts.length < 2) return null
+  return (
+    <div className={styles['tabs']} role="group" aria-label="Belt in hand">
+      {settled.belts.map(({ belt: { id, name } }) => (
+        <button key={id} type="button" aria-pressed={id === inHand} onClick={() => store.getState().takeBelt(id)}>
+          {name}
+        </button>
+      ))}
+    </div>
+  )
+}
+
+const RESTS_ON = {
+  marks: 'puts the arm between its first and nominal marks',
+  nominal: 'leaves the adjuster a quarter taken up (nominal)',
+  fixed: 'fixed centres: the path’s own length',
+} as const
+
+function Wanted({ belt }: { readonly belt: SettledBelt }) {
+  const { store } = useBench()
+  const lengths = useLengths()
+  const wanted = beltWanted(belt)
+  const ask = beltToAskFor(belt)
+  const { id, section, ribs } = belt.belt
+  if (wanted === undefined) {
+    return (
+      <section className={styles['section']}>
+        <h2 className="heading">Belt wanted</h2>
+        <p>Not known: no belt can run round the pulleys as they stand.</p>
+      </section>
+    )
+  }
+  return (
+    <section className={styles['section']} aria-label="Belt wanted">
+      <h2 className="heading">Belt wanted</h2>
+      <div className={styles['answer']}>
+        <button
+          type="button"
+          className={styles['large']}
+          title="Show the working (W)"
+          onClick={() => store.getState().showWorking({ of: 'length', belt: id })}
+        >
+          <span className="figures">{lengths.whole(wanted.length)}</span> {lengths.unit}
+        </button>
+        <p>
+          <span className="figures">{lengths.other(wanted.length)}</span>
+          {ask !== undefined && (
+            <strong>
+              ask for <span className="figures">{beltLabel(section, ribs, ask)}</span>
+            </strong>
+          )}
+        </p>
+      </div>
+      <p className={styles['soft']}>From the geometry alone; {RESTS_ON[wanted.restsOn]}.</p>
+    </section>
+  )
+}
+
+function OnTheEngine({ belt, answer }: { readonly belt: SettledBelt; readonly answer: BeltSolution }) {
+  const { store } = useBench()
+  const lengths = useLengths()
+  const { id, section, ribs, length } = belt.belt
+  return (
+    <section className={styles['section']} aria-label="On the engine">
+      <h2 className="heading">On the engine</h2>
+      <div className={styles['onEngine']}>
+        <ReadingField
+          key={id}
+          label={length === null ? 'Length of the belt' : `Belt ${beltLabel(section, ribs, length)}`}
+          value={length}
+          mayBeEmpty
+          placeholder="not known"
+          onRead={(value) => store.getState().edit('change the belt', setBeltLength(id, value))}
+        />
+        <AdjusterWords belt={belt} answer={answer} />
+      </div>
+      {belt.adjuster !== null && <TravelBar adjuster={belt.adjuster} u={belt.adjuster.u} />}
+      <dl className={styles['reach']}>
+        <dt>released</dt>
+        <dd className="figures">{answer.reach.shortest === null ? '–' : lengths.text(answer.reach.shortest)}</dd>
+        <dt>taken up</dt>
+        <dd className="figures">{answer.reach.longest === null ? '–' : lengths.text(answer.reach.longest)}</dd>
+      </dl>
+    </section>
+  )
+}
+
+/** Where the adjuster sits, in words and in what can be read off the part itself. */
+function AdjusterWords({ belt, answer }: { readonly belt: SettledBelt; readonly answer: BeltSolution }) {
+  const lengths = useLengths()
+  const { adjuster } = belt
+  if (adjuster === null) return <p>Fixed centres, nothing to adjust.</p>
+  if (adjuster.u === null) {
+    const why =
+      belt.belt.length === null
+        ? 'Give the belt’s length to see where the adjuster sits.'
+        : 'This belt is out of reach.'
+    return (
+      <p className={styles['where']}>
+        <VerdictMark verdict={belt.belt.length === null ? 'none' : 'act'} /> {why}
+      </p>
+    )
+  }
+  return (
+    <p className={styles['where']}>
+      <strong className="figures">{Math.round(100 * adjuster.u)} %</strong> taken up
+      <small>{readingOf(adjuster, answer.adjuster?.value ?? 0, lengths)}</small>
+    </p>
+  )
+}
+
+function readingOf({ adjuster }: SettledAdjuster, value: number, lengths: Lengths): string {
+  switch (adjuster.kind) {
+    case 'spring-arm': {
+      const back = Math.abs(shortWayRoundDeg(value, adjuster.angleFree))
+      return `arm ${back.toFixed(0)}° back from its free end`
+    }
+    case 'swing':
+      return `swung ${Math.abs(shortWayRoundDeg(adjuster.angleFrom, value)).toFixed(0)}° from the slot’s inner end`
+    case 'eccentric':
+      return `turned ${Math.abs(shortWayRoundDeg(adjuster.angleFrom, value)).toFixed(0)}° from released`
+    case 'slide':
+      return `${lengths.text(value - adjuster.from)} along the slide`
+    case 'turnbuckle':
+      return `rod ${lengths.text(value)}; never past ${lengths.text(adjuster.lengthMax)}`
+    case 'shim': {
+      const [fewer, more] = [Math.floor(value), Math.ceil(value)]
+      return fewer === more ? `${more} shims between the halves` : `between ${fewer} and ${more} shims: whole ones only`
+    }
+  }
+}
+
+/** The standard belts nearest to the wanted one, with where the adjuster would sit; looked at, each shows in the drawing. */
+function Neighbours({ belt }: { readonly belt: SettledBelt }) {
+  const wanted = beltWanted(belt)
+  const inReach = beltsInReach(belt)
+  const near = inReach
+    .toSorted((a, b) => Math.abs(a.length - (wanted?.length ?? 0)) - Math.abs(b.length - (wanted?.length ?? 0)))
+    .slice(0, NEIGHBOURS)
+    .toSorted((a, b) => a.length - b.length)
+  if (belt.adjuster === null) return null
+  return (
+    <section className={styles['section']} aria-label="Belts made near it">
+      <h2 className="heading">Made near it (nominal sizes)</h2>
+      {near.length === 0 ? (
+        <p>No standard length lies within the adjuster’s travel.</p>
+      ) : (
+        <ul>
+          {near.map((candidate) => (
+            <NeighbourLine key={candidate.length} belt={belt} candidate={candidate} />
+          ))}
+        </ul>
+      )}
+    </section>
+  )
+}
+
+function NeighbourLine({ belt, candidate }: { readonly belt: SettledBelt; readonly candidate: BeltInReach }) {
+  const { store } = useBench()
+  const { id, section, ribs, length } = belt.belt
+  const on = length !== null && Math.abs(length - candidate.length) < 0.05
+  const { tryLength, edit } = store.getState()
+  const show = () => tryLength(candidate.length)
+  const hide = () => tryLength(null)
+  const label = beltLabel(section, ribs, candidate.length)
+  return (
+    <li
+      className={styles['neighbour']}
+      data-on={on}
+      onPointerEnter={show}
+      onPointerLeave={hide}
+      onFocus={show}
+      onBlur={hide}
+    >
+      <strong className="figures">{label}</strong>
+      <span className="figures">{Math.round(100 * candidate.u)} %</span>
+      {on ? (
+        <span className={styles['onIt']}>on it</span>
+      ) : (
+        <Button
+          aria-label={`Put on ${label}`}
+          onClick={() => {
+            hide()
+            edit('put on a belt', setBeltLength(id, candidate.length))
+          }}
+        >
+          Put on
+        </Button>
+      )}
+      {belt.adjuster !== null && <TravelBar adjuster={belt.adjuster} u={candidate.u} small />}
+    </li>
+  )
+}

@@ -1,0 +1,47 @@
+import type { Problem } from '@emery/core'
+import { VerdictMark } from '../../readings/verdict-mark.tsx'
+import { useBench } from '../bench-context.ts'
+import styles from './panel.module.css'
+import { allProblems } from './steps.ts'
+
+/** Everything wrong with the drive, in words; each points at the drawing while it is looked at, and takes its pulley in hand. */
+export function ProblemList() {
+  const { solution } = useBench()
+  const problems = allProblems(solution)
+  if (problems.length === 0) return null
+  return (
+    <section className={styles['section']} aria-label="Wants a look">
+      <h2 className="heading">Wants a look</h2>
+      <ul>
+        {problems.map((problem) => (
+          <ProblemLine key={`${problem.code} ${problem.where.join(' ')}`} problem={problem} />
+        ))}
+      </ul>
+    </section>
+  )
+}
+
+function ProblemLine({ problem }: { readonly problem: Problem }) {
+  const { store, settled, pointAt } = useBench()
+  const pulley = settled.drive.pulleys.find(
+    ({ id, shaft }) => problem.where.includes(id) || problem.where.includes(shaft),
+  )
+  const show = () => pointAt(problem.where)
+  const hide = () => pointAt([])
+  return (
+    <li>
+      <button
+        type="button"
+        className={styles['problem']}
+        onPointerEnter={show}
+        onPointerLeave={hide}
+        onFocus={show}
+        onBlur={hide}
+        onClick={() => store.getState().select(pulley?.id ?? null)}
+      >
+        <VerdictMark verdict={problem.severity === 'error' ? 'act' : 'watch'} />
+        <span>{problem.message}</span>
+      </button>
+    </li>
+  )
+}

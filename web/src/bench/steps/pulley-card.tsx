@@ -1,0 +1,129 @@
+import { CloseOutlined } from '@ant-design/icons'
+import { Button, InputNumber, Select } from 'antd'
+import {
+  DIAMETER_PLACES,
+  holdOf,
+  placeShaft,
+  setDiameter,
+  setDiameterPlace,
+  setTeeth,
+  type DiameterPlace,
+  type Pulley,
+} from '@emery/core'
+import { ReadingField } from '../../readings/reading-field.tsx'
+import { TurnMark } from '../../readings/turn-mark.tsx'
+import { useBench, useBenchState } from '../bench-context.ts'
+import styles from './panel.module.css'
+
+const ACROSS: Readonly<Record<DiameterPlace, string>> = {
+  outside: 'across the outside',
+  effective: 'effective',
+  pitch: 'at the cord line',
+  overBelt: 'over the belt in place',
+}
+
+const FACES: Readonly<Record<Pulley['face'], string>> = {
+  ribbed: 'grooves for ribs',
+  vee: 'V groove',
+  toothed: 'toothed',
+  smooth: 'smooth face',
+}
+
+/** The pulley in hand: what it is, how it turns, and its readings to change. */
+export function PulleyCard() {
+  const { store, settled, solution } = useBench()
+  const selected = useBenchState((state) => state.selected)
+  const { drive } = settled
+  const pulley = drive.pulleys.find(({ id }) => id === selected)
+  if (pulley === undefined) return null
+  const shaft = drive.shafts.find(({ id }) => id === pulley.shaft)
+  const speed = solution.shafts.find(({ id }) => id === pulley.shaft)
+  const hold = holdOf(drive, pulley.shaft)
+  const siblings = drive.pulleys.filter((other) => other.shaft === pulley.shaft)
+  const { edit, select, showWorking } = store.getState()
+  const place = hold?.of === 'pivot' ? 'Pivot' : 'Centre'
+
+  return (
+    <section className={styles['card']} aria-label={`In hand: ${shaft?.name ?? pulley.id}`}>
+      <header>
+        <h2>{shaft?.name ?? pulley.id}</h2>
+        <span>{faceWords(pulley)}</span>
+        <Button type="text" aria-label="Let go" icon={<CloseOutlined />} onClick={() => select(null)} />
+      </header>
+      {siblings.length > 1 && (
+        <div className={styles['tabs']} role="group" aria-label="Pulleys on this shaft">
+          {siblings.map(({ id }) => (
+            <button key={id} type="button" aria-pressed={id === pulley.id} onClick={() => select(id)}>
+              {id}
+            </button>
+          ))}
+        </div>
+      )}
+      <div className={styles['fields']} key={pulley.id}>
+        {pulley.face === 'toothed' ? (
+          <label className={styles['plain']}>
+            Teeth
+            <InputNumber
+              min={6}
+              max={400}
+              precision={0}
+              value={pulley.teeth}
+              onChange={(teeth) => teeth !== null && edit('count teeth', setTeeth(pulley.id, teeth))}
+            />
+          </label>
+        ) : (
+          <>
+            <ReadingField
+              label="Diameter"
+              value={pulley.diameter}
+              onRead={(value) =>
+                value === null ? { ok: true } : edit('change a diameter', setDiameter(pulley.id, value))
+              }
+            />
+            <label className={styles['plain']}>
+              Read
+              <Select
+                value={pulley.diameterAt}
+                aria-label="What the diameter was taken across"
+                options={DIAMETER_PLACES.map((value) => ({ value, label: ACROSS[value] }))}
+                onChange={(value) => edit('change how a diameter was read', setDiameterPlace(pulley.id, value))}
+              />
+            </label>
+          </>
+        )}
+        {hold !== undefined &&
+          (['x', 'y'] as const).map((axis) => (
+            <ReadingField
+              key={axis}
+              label={`${place}, ${axis === 'x' ? 'to the right' : 'up'}`}
+              value={hold[axis]}
+              onRead={(value) =>
+                value === null ? { ok: true } : edit('move a pulley', placeShaft(pulley.shaft, axis, value))
+              }
+            />
+          ))}
+      </div>
+      {speed?.turns != null && speed.ratio !== null && (
+        <button
+          type="button"
+          className={styles['speedLine']}
+          onClick={() => showWorking({ of: 'ratio', shaft: pulley.shaft })}
+          disabled={shaft?.kind === 'crank'}
+        >
+          <TurnMark turn={speed.turns} size={17} />
+          <span className="figures">{speed.ratio.toFixed(3)} ×</span>
+          <span className="figures">
+            {Math.round(speed.rpm?.idle ?? 0)} rpm idle, {Math.round(speed.rpm?.max ?? 0)} at most
+          </span>
+        </button>
+      )}
+    </section>
+  )
+}
+
+function faceWords(pulley: Pulley): string {
+  if (pulley.face === 'ribbed') return `${pulley.grooves} ${FACES.ribbed}`
+  if (pulley.face === 'vee')
+    return pulley.grooves === 1 ? `${FACES.vee}, ${pulley.section}` : `${pulley.grooves} V grooves, ${pulley.section}`
+  return FACES[pulley.face]
+}

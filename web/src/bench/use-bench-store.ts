@@ -1,0 +1,51 @@
+import { useQueryClient } from '@tanstack/react-query'
+import { useEffect, useRef, useState } from 'react'
+import { v4 as newId } from 'uuid'
+import type { DriveRecord } from '@emery/core'
+import { driveKeys, saveDrive } from '../api/drives.ts'
+import { createBenchStore, type BenchStore } from './store/bench-store.ts'
+import { browserShelf, Saver, type SaveState } from './store/saver.ts'
+
+interface OpenBench {
+  readonly store: BenchStore
+  readonly saver: Saver
+}
+
+/** The store of an open bench and the saver that follows it; both live as long as the bench is on the screen. */
+export function useBenchStore(record: DriveRecord): OpenBench & { readonly saveState: SaveState } {
+  const queries = useQueryClient()
+  const [saveState, setSaveState] = useState<SaveState>({ is: 'saved', at: record.updatedAt })
+  const open = useRef<OpenBench | null>(null)
+  open.current ??= openBench(record, setSaveState)
+  const { store, saver } = open.current
+
+  useEffect(() => {
+    const left = saver.resume()
+    if (left !== null) store.getState().replace('changes from an earlier visit', left)
+    const unsubscribe = store.subscribe((now, before) => {
+      const inGesture = now.gesture !== null
+      const settled = before.gesture !== null && !inGesture
+      const documentBefore = settled ? before.gesture.before : before.drive
+      if (!inGesture && now.drive !== documentBefore) saver.changed(now.drive)
+    })
+    const online = () => saver.tryNow()
+    window.addEventListener('online', online)
+    return () => {
+      unsubscribe()
+      window.removeEventListener('online', online)
+      saver.stop()
+      void queries.invalidateQueries({ queryKey: driveKeys.all })
+    }
+  }, [store, saver, queries])
+
+  return { store, saver, saveState }
+}
+
+function openBench(record: DriveRecord, onState: (state: SaveState) => void): OpenBench {
+  const store = createBenchStore(record.document)
+  const saver = new Saver(
+    { send: (save) => saveDrive(record.id, save), shelf: browserShelf(record.id), newId, onState },
+    record,
+  )
+  return { store, saver }
+}

@@ -1,0 +1,147 @@
+import { DownloadOutlined, ImportOutlined, DeleteOutlined, SearchOutlined } from '@ant-design/icons'
+import { useQuery } from '@tanstack/react-query'
+import { Button, Input, Tooltip } from 'antd'
+import { useMemo, useState, type DragEvent } from 'react'
+import { Link } from 'react-router'
+import { beltLabel, solveDrive, type DriveRecord } from '@emery/core'
+import { driveListQuery, exportAddress } from '../api/drives.ts'
+import { Notice } from '../app/notice.tsx'
+import { useTopBar } from '../app/top-bar.ts'
+import { VerdictMark, type Verdict } from '../readings/verdict-mark.tsx'
+import { DriveMiniature } from './drive-miniature.tsx'
+import styles from './drives-screen.module.css'
+import { useDriveFiles } from './use-drive-files.tsx'
+
+/** Every drive the workshop keeps, the one last worked on first. */
+export function DrivesScreen() {
+  const [search, setSearch] = useState('')
+  const { data, error, isPending, refetch } = useQuery(driveListQuery(search.trim()))
+  const files = useDriveFiles()
+  const { chooseFile } = files
+  useTopBar(
+    useMemo(
+      () => ({
+        title: <strong>Drives</strong>,
+        commands: [{ id: 'import', label: 'Import a drive document', keys: 'I', run: chooseFile }],
+      }),
+      [chooseFile],
+    ),
+  )
+  const takeDropped = (event: DragEvent) => {
+    event.preventDefault()
+    files.importFiles(event.dataTransfer.files)
+  }
+
+  return (
+    <div className={styles['page']} onDragOver={(event) => event.preventDefault()} onDrop={takeDropped}>
+      <div className={styles['head']}>
+        <h1>Drives</h1>
+        <Input
+          className={styles['search'] ?? ''}
+          prefix={<SearchOutlined aria-hidden />}
+          placeholder="Vehicle, plate or drive"
+          aria-label="Search drives"
+          allowClear
+          value={search}
+          onChange={(event) => setSearch(event.target.value)}
+        />
+        <Button type="primary" size="large" icon={<ImportOutlined />} onClick={chooseFile}>
+          Import a drive
+        </Button>
+      </div>
+      {files.element}
+      {error !== null && data === undefined ? (
+        <Notice title="The drives cannot be shown" detail={error.message}>
+          <Button onClick={() => void refetch()}>Try again</Button>
+        </Notice>
+      ) : isPending ? (
+        <p role="status" className={styles['waiting']}>
+          Fetching the drives …
+        </p>
+      ) : data.drives.length === 0 ? (
+        <NoDrives search={search} />
+      ) : (
+        <ul className={styles['list']}>
+          {data.drives.map((record) => (
+            <DriveRow key={record.id} record={record} onDelete={() => files.remove(record)} />
+          ))}
+        </ul>
+      )}
+      {data !== undefined && data.total > data.drives.length && (
+        <p className={styles['waiting']}>
+          {data.drives.length} of {data.total} are shown. Search for the others.
+        </p>
+      )}
+    </div>
+  )
+}
+
+function NoDrives({ search }: { readonly search: string }) {
+  if (search.trim() !== '')
+    return (
+      <Notice
+        title={`No drive matches “${search.trim()}”`}
+        detail="Try a part of the vehicle’s name, its plate or the drive’s name."
+      />
+    )
+  return (
+    <Notice
+      title="No drives yet"
+      detail="Import a drive document (NAME.drive.json), or drop one on this page. To look round first, start Emery with npm run demo: it brings a made-up garage with six drives."
+    />
+  )
+}
+
+function DriveRow({ record, onDelete }: { readonly record: DriveRecord; readonly onDelete: () => void }) {
+  const { id, vehicle, document } = record
+  const name = [vehicle?.name, document.name].filter((part) => part !== undefined).join(', ')
+  const standing = useMemo(() => standingOf(record), [record])
+  return (
+    <li className={styles['row']}>
+      <Link to={`/drives/${id}`} className={styles['open']}>
+        <DriveMiniature drive={document} label={`The drive of ${name}, small`} />
+        <span className={styles['what']}>
+          <strong>{vehicle === null ? document.name : `${vehicle.name} · ${vehicle.plate}`}</strong>
+          <span>{vehicle === null ? 'no vehicle' : document.name}</span>
+        </span>
+        <span className={`${styles['belts'] ?? ''} figures`}>
+          {document.belts.map(({ id: belt, section, ribs, length }) => (
+            <span key={belt}>
+              {length === null ? `${section}, length not known` : beltLabel(section, ribs, length)}
+            </span>
+          ))}
+        </span>
+        <span className={styles['standing']}>
+          <VerdictMark verdict={standing.verdict} />
+          {standing.words}
+        </span>
+      </Link>
+      <span className={styles['actions']}>
+        <Tooltip title="Export">
+          <Button
+            type="text"
+            size="large"
+            icon={<DownloadOutlined />}
+            href={exportAddress(id)}
+            download
+            aria-label={`Export ${name}`}
+          />
+        </Tooltip>
+        <Tooltip title="Delete">
+          <Button type="text" size="large" icon={<DeleteOutlined />} onClick={onDelete} aria-label={`Delete ${name}`} />
+        </Tooltip>
+      </span>
+    </li>
+  )
+}
+
+/** How a drive stands, in a word and a count. */
+function standingOf({ document }: DriveRecord): { readonly verdict: Verdict; readonly words: string } {
+  const { belts, shafts, problems } = solveDrive(document)
+  const all = [...belts.flatMap((belt) => belt.problems), ...shafts.flatMap((shaft) => shaft.problems), ...problems]
+  const errors = all.filter(({ severity }) => severity === 'error').length
+  if (errors > 0) return { verdict: 'act', words: errors === 1 ? 'one thing is wrong' : `${errors} things are wrong` }
+  if (all.length > 0)
+    return { verdict: 'watch', words: all.length === 1 ? 'one thing to watch' : `${all.length} things to watch` }
+  return { verdict: 'fine', words: 'fine' }
+}

@@ -1,0 +1,8 @@
+import { createRoot } from 'react-dom/client'
+import { App } from './app/app.tsx'
+import './styles/fonts.ts'
+import './styles/tokens.css'
+
+const root = document.getElementById('root')
+if (root === null) throw new Error('index.html has no place for the application.')
+createRoot(root).render(<App />)

@@ -1,0 +1,36 @@
+/** A verdict is a shape before it is a colour: a filled disc, a half-filled diamond, a square with a bar across. */
+export type Verdict = 'fine' | 'watch' | 'act' | 'none'
+
+const WORDS: Readonly<Record<Verdict, string>> = { fine: 'fine', watch: 'watch', act: 'act', none: 'nothing yet' }
+
+interface VerdictMarkProps {
+  readonly verdict: Verdict
+  /** Read out in place of the verdict's own word. */
+  readonly label?: string
+  readonly size?: number
+}
+
+export function VerdictMark({ verdict, label = WORDS[verdict], size = 14 }: VerdictMarkProps) {
+  return (
+    <svg viewBox="0 0 14 14" width={size} height={size} role="img" aria-label={label} style={{ flex: 'none' }}>
+      {SHAPES[verdict]}
+    </svg>
+  )
+}
+
+const SHAPES = {
+  fine: <circle cx="7" cy="7" r="5.5" fill="var(--fine)" />,
+  watch: (
+    <>
+      <path d="M7 .8 13.2 7 7 13.2 .8 7Z" fill="none" stroke="var(--watch)" strokeWidth="1.5" />
+      <path d="M7 .8V13.2L.8 7Z" fill="var(--watch)" />
+    </>
+  ),
+  act: (
+    <>
+      <rect x="1" y="1" width="12" height="12" fill="var(--act)" />
+      <rect x="3" y="5.7" width="8" height="2.6" fill="var(--sheet)" />
+    </>
+  ),
+  none: <circle cx="7" cy="7" r="5" fill="none" stroke="var(--steel)" strokeWidth="1.4" />,
+}

@@ -1,0 +1,1 @@
+export default new Proxy({}, { get: (_, name) => String(name) })
