@@ -13,19 +13,6 @@ const demo = process.argv.includes('--demo')
 const host = process.env.EMERY_HOST ?? '127.0.0.1'
 const port = Number(process.env.EMERY_PORT ?? DEFAULT_PORT)
 
-await runMain(async () => {
-  if (!Number.isInteger(port) || port < 1 || port > 65535)
-    throw new Hindrance('EMERY_PORT must be a port number from 1 to 65535.')
-  if (!(await isFree(host, port))) {
-    throw new Hindrance(
-      `Port ${port} is in use by another program. Choose another one, like: EMERY_PORT=${port + 1} npm ${demo ? 'run demo' : 'start'}`,
-    )
-  }
-  await setUp()
-  await buildWeb()
-  await new Emery().start()
-})
-
 /** The database and the server over it, kept running until someone stops them. */
 class Emery {
   stopping = false
@@ -100,3 +87,16 @@ class Emery {
     process.exit()
   }
 }
+
+await runMain(async () => {
+  if (!Number.isInteger(port) || port < 1 || port > 65535)
+    throw new Hindrance('EMERY_PORT must be a port number from 1 to 65535.')
+  if (!(await isFree(host, port))) {
+    throw new Hindrance(
+      `Port ${port} is in use by another program. Choose another one, like: EMERY_PORT=${port + 1} npm ${demo ? 'run demo' : 'start'}`,
+    )
+  }
+  await setUp()
+  await buildWeb()
+  await new Emery().start()
+})

@@ -46,10 +46,11 @@ export function inchDecimalText(mm: Mm, decimals = 3): string {
   return `${signed(inches(mm), decimals)} in`
 }
 
-/** A reading as it would be typed back: exact in mm, in inches a fraction where one fits and decimals where none does. */
+/** A reading as it would be typed back: exact in mm, in inches a fraction where one fits and decimals to a
+ * thousandth where none does. */
 export function readingText(mm: Mm, style: LengthStyle): string {
   if (style === 'mm') return String(Math.round(mm * 1000) / 1000)
   const sixtyFourths = inches(mm) * 64
   const near = Math.abs(sixtyFourths - Math.round(sixtyFourths)) < 0.01
-  return near ? `${inchFraction(mm, 64).replace('−', '-')}"` : `${Math.round(inches(mm) * 10000) / 10000}"`
+  return near ? `${inchFraction(mm, 64).replace('−', '-')}"` : `${Math.round(inches(mm) * 1000) / 1000}"`
 }

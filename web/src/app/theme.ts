@@ -26,6 +26,8 @@ const COLOURS = {
     colorTextBase: '#efede6',
     colorBorder: '#7f8b92',
     colorError: '#ee9aa7',
+    colorBgContainer: '#15191b',
+    colorBgElevated: '#1d2224',
   },
 } as const
 

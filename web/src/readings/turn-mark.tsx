@@ -21,8 +21,8 @@ export function TurnMark({ turn, size = 14, x, y }: TurnMarkProps) {
         strokeLinecap="round"
         strokeLinejoin="round"
       >
-        <path d="M3.2 11.4A6 6 0 1 1 13.6 10" />
-        <path d="M15.6 7.6 13.4 10.6 10.2 8.8" />
+        <path d="M5.2 13A5.8 5.8 0 1 1 13.4 10.4" />
+        <path d="M15.4 7.8 13.2 11 10 9" />
       </g>
     </svg>
   )

@@ -83,7 +83,7 @@ export function Drawing() {
         <LabelLayer camera={camera} size={size} />
         <ScaleBar scale={camera.k} height={size.height} />
       </svg>
-      <p className={styles['hint']}>Seen from the front. The toothed edge is the rib side.</p>
+      <p className={styles['hint']}>Seen from the front. The notched edge of a belt is its rib side.</p>
       <div className={styles['zoom']} role="group" aria-label="Look at the drawing">
         <Button aria-label="Nearer" icon={<PlusOutlined />} onClick={() => zoomBy(1.25)} />
         <Button aria-label="Further" icon={<MinusOutlined />} onClick={() => zoomBy(0.8)} />

@@ -1,5 +1,5 @@
 import { useMemo } from 'react'
-import { spansOf, type Pulley, type Turn } from '@emery/core'
+import { spansOf, type Point, type Pulley, type SettledDrive, type Turn } from '@emery/core'
 import { TurnMark } from '../../readings/turn-mark.tsx'
 import { useLengths } from '../../readings/use-lengths.ts'
 import { useBench, useBenchState } from '../bench-context.ts'
@@ -42,15 +42,14 @@ export function LabelLayer({ camera, size }: LabelLayerProps) {
       const r = drawnRadius(pulley) * camera.k
       return [{ id: pulley.id, x: camera.x + place.x * camera.k, y: camera.y - place.y * camera.k, r, ...extent(said) }]
     })
-    const segments = settled.belts.flatMap((belt) =>
-      spansOf(belt).map(({ start, end }) => ({
-        x1: camera.x + start.x * camera.k,
-        y1: camera.y - start.y * camera.k,
-        x2: camera.x + end.x * camera.k,
-        y2: camera.y - end.y * camera.k,
-      })),
-    )
-    return placeLabels(wanted, { segments, boxes: ends, viewport: size })
+    const onScreen = ([a, b]: readonly [Point, Point]) => ({
+      x1: camera.x + a.x * camera.k,
+      y1: camera.y - a.y * camera.k,
+      x2: camera.x + b.x * camera.k,
+      y2: camera.y - b.y * camera.k,
+    })
+    const segments = settled.belts.flatMap((belt) => spansOf(belt).map(({ start, end }) => onScreen([start, end])))
+    return placeLabels(wanted, { segments, carriers: carriers(settled).map(onScreen), boxes: ends, viewport: size })
   }, [settled, words, camera, size, ends])
 
   return (
@@ -68,6 +67,24 @@ export function LabelLayer({ camera, size }: LabelLayerProps) {
       })}
     </g>
   )
+}
+
+/** Arms, rods and slots, which labels should not lie across, as pairs of ends. */
+function carriers({ belts, places }: SettledDrive): (readonly [Point, Point])[] {
+  return belts.flatMap(({ adjuster }) => {
+    if (adjuster === null || adjuster.motion.moves !== 'shaft') return []
+    const { adjuster: part, motion } = adjuster
+    const at = places.get(motion.shaft)
+    if (at === undefined) return []
+    const ends = travelEnds(adjuster)
+    if (part.kind === 'slide') return ends === null ? [] : [ends]
+    if (part.kind === 'turnbuckle')
+      return [
+        [part.pivot, at],
+        [part.anchor, part.lug],
+      ]
+    return 'pivot' in part ? [[part.pivot, at]] : []
+  })
 }
 
 /** The largest pulley of each shaft speaks for the shaft; smaller ones behind or before it would only be in the way. */
@@ -116,14 +133,14 @@ function shortened(name: string): string {
   return name.length > MOST_LETTERS ? `${name.slice(0, MOST_LETTERS - 1).trimEnd()}…` : name
 }
 
-function extent({ name, size, ratio, note }: LabelWords): { readonly width: number; readonly height: number } {
+function extent({ name, size, ratio, note }: LabelWords): Pick<LabelWanted, 'width' | 'height' | 'firstLine'> {
   const width = Math.max(
     name.length * NAME_LETTER,
     size.length * FIGURE,
     (ratio.length + 2.4) * FIGURE,
     (note?.length ?? 0) * NOTE_LETTER,
   )
-  return { width, height: LINE * (note === null ? 3 : 4) }
+  return { width, height: LINE * (note === null ? 3 : 4), firstLine: LINE }
 }
 
 interface EndLabel extends Rect {
@@ -177,22 +194,26 @@ function Label({
       <text className={styles['name']} x={x} y={line(0)}>
         {words.name}
       </text>
-      <text className={styles['figure']} x={x} y={line(1)}>
-        {words.size}
-      </text>
-      {words.turn !== null && <TurnMark turn={words.turn} size={15} x={ratioLeft} y={line(2) - 12} />}
-      <text
-        className={styles['figure']}
-        x={words.turn === null ? x : ratioLeft + 20}
-        y={line(2)}
-        textAnchor={words.turn === null ? anchor : 'start'}
-      >
-        {words.ratio}
-      </text>
-      {words.note !== null && (
-        <text className={styles['noteLine']} x={x} y={line(3)}>
-          {words.note}
-        </text>
+      {!label.short && (
+        <>
+          <text className={styles['figure']} x={x} y={line(1)}>
+            {words.size}
+          </text>
+          {words.turn !== null && <TurnMark turn={words.turn} size={16} x={ratioLeft} y={line(2) - 13} />}
+          <text
+            className={styles['figure']}
+            x={words.turn === null ? x : ratioLeft + 20}
+            y={line(2)}
+            textAnchor={words.turn === null ? anchor : 'start'}
+          >
+            {words.ratio}
+          </text>
+          {words.note !== null && (
+            <text className={styles['noteLine']} x={x} y={line(3)}>
+              {words.note}
+            </text>
+          )}
+        </>
       )}
     </g>
   )

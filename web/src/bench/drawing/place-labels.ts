@@ -8,6 +8,8 @@ export interface LabelWanted {
   readonly r: number
   readonly width: number
   readonly height: number
+  /** Height of its first line alone, which is what stays where there is no room for all of it. */
+  readonly firstLine: number
 }
 
 export interface Rect {
@@ -20,12 +22,16 @@ export interface Rect {
 export interface PlacedLabel extends Rect {
   readonly id: string
   readonly inside: boolean
+  /** Only the first line found room. */
+  readonly short: boolean
   /** Which edge of the text faces the pulley. */
   readonly anchor: 'start' | 'middle' | 'end'
 }
 
 export interface Obstacles {
   readonly segments: readonly { readonly x1: number; readonly y1: number; readonly x2: number; readonly y2: number }[]
+  /** Arms, rods and slots, which may cross the inside of a pulley. */
+  readonly carriers: readonly { readonly x1: number; readonly y1: number; readonly x2: number; readonly y2: number }[]
   readonly boxes: readonly Rect[]
   readonly viewport: { readonly width: number; readonly height: number }
 }
@@ -35,43 +41,66 @@ const DIRECTIONS = 16
 /** Points looked at along a span of the belt, so that a label does not lie across it. */
 const SPAN_SAMPLES = 24
 const INSIDE_MARGIN = 10
+/** Covering more than this (a line of text over a belt, or a third of another label) is worse than saying less. */
+const MOST_COST = 1500
 
 /** Places every label; labels placed earlier are obstacles to later ones, small pulleys first, since they have least choice. */
 export function placeLabels(wanted: readonly LabelWanted[], obstacles: Obstacles): PlacedLabel[] {
   const placed: PlacedLabel[] = []
-  const inside = wanted.filter(fitsInside)
+  const inside = wanted.filter((label) => fitsInside(label, obstacles))
   for (const label of inside) placed.push(centred(label))
-  for (const label of wanted.filter((each) => !fitsInside(each))) {
-    let best = beside(label, 0)
-    let leastCost = Infinity
-    for (let i = 0; i < DIRECTIONS; i++) {
-      const candidate = beside(label, (i * 2 * Math.PI) / DIRECTIONS)
-      const cost = costOf(candidate, wanted, placed, obstacles)
-      if (cost < leastCost) {
-        leastCost = cost
-        best = candidate
-      }
-    }
-    placed.push(best)
+  for (const label of wanted.filter((each) => !inside.includes(each))) {
+    const whole = leastCovering(label, false, wanted, placed, obstacles)
+    const crowded = whole.cost > MOST_COST
+    placed.push(crowded ? leastCovering(label, true, wanted, placed, obstacles).label : whole.label)
   }
   return placed
 }
 
-function fitsInside({ r, width, height }: LabelWanted): boolean {
-  return Math.hypot(width / 2, height / 2) < r - INSIDE_MARGIN
+/** The place beside a pulley where its label covers least of anything else. */
+function leastCovering(
+  label: LabelWanted,
+  short: boolean,
+  pulleys: readonly LabelWanted[],
+  placed: readonly PlacedLabel[],
+  obstacles: Obstacles,
+): { readonly label: PlacedLabel; readonly cost: number } {
+  const candidates = Array.from({ length: DIRECTIONS }, (_, i) => {
+    const candidate = beside(label, (i * 2 * Math.PI) / DIRECTIONS, short)
+    return { label: candidate, cost: costOf(candidate, pulleys, placed, obstacles) }
+  })
+  return candidates.reduce((best, each) => (each.cost < best.cost ? each : best))
+}
+
+/** Whether a label has room inside its pulley, and nothing that carries the pulley would cross it there. */
+function fitsInside(label: LabelWanted, { carriers }: Obstacles): boolean {
+  if (Math.hypot(label.width / 2, label.height / 2) >= label.r - INSIDE_MARGIN) return false
+  return !carriers.some((carrier) => samplesOf(carrier).some(([x, y]) => distanceTo(centred(label), x, y) < 4))
+}
+
+function samplesOf({ x1, y1, x2, y2 }: Obstacles['carriers'][number]): (readonly [number, number])[] {
+  return Array.from({ length: SPAN_SAMPLES + 1 }, (_, i) => {
+    const share = i / SPAN_SAMPLES
+    return [x1 + share * (x2 - x1), y1 + share * (y2 - y1)] as const
+  })
 }
 
 function centred({ id, x, y, width, height }: LabelWanted): PlacedLabel {
-  return { id, left: x - width / 2, top: y - height / 2, width, height, inside: true, anchor: 'middle' }
+  return { id, left: x - width / 2, top: y - height / 2, width, height, inside: true, short: false, anchor: 'middle' }
 }
 
 /** The label with its near edge just outside the pulley in one direction. */
-function beside({ id, x, y, r, width, height }: LabelWanted, direction: number): PlacedLabel {
+function beside(
+  { id, x, y, r, width, height: whole, firstLine }: LabelWanted,
+  direction: number,
+  short: boolean,
+): PlacedLabel {
+  const height = short ? firstLine : whole
   const [dx, dy] = [Math.cos(direction), Math.sin(direction)]
   const middleX = x + dx * (r + GAP + width / 2)
   const middleY = y + dy * (r + GAP + height / 2)
   const anchor = dx > 0.3 ? 'start' : dx < -0.3 ? 'end' : 'middle'
-  return { id, left: middleX - width / 2, top: middleY - height / 2, width, height, inside: false, anchor }
+  return { id, left: middleX - width / 2, top: middleY - height / 2, width, height, inside: false, short, anchor }
 }
 
 function costOf(
@@ -83,10 +112,9 @@ function costOf(
   let cost = 0
   for (const other of [...placed, ...obstacles.boxes]) cost += 3 * overlapArea(label, other)
   for (const { x, y, r } of pulleys) cost += 40 * Math.max(0, r + 6 - distanceTo(label, x, y))
-  for (const { x1, y1, x2, y2 } of obstacles.segments) {
-    for (let i = 0; i <= SPAN_SAMPLES; i++) {
-      const share = i / SPAN_SAMPLES
-      if (distanceTo(label, x1 + share * (x2 - x1), y1 + share * (y2 - y1)) < 6) cost += 260
+  for (const segment of [...obstacles.segments, ...obstacles.carriers]) {
+    for (const [x, y] of samplesOf(segment)) {
+      if (distanceTo(label, x, y) < 6) cost += 260
     }
   }
   const { width, height } = obstacles.viewport

@@ -66,10 +66,12 @@ export function PulleyLayer({ scale, dragging }: PulleyLayerProps) {
   )
 }
 
+/** Radius from which a pulley's label stands inside it, where a hub would only be in its way. */
+const ROOM_FOR_LABEL_PX = 44
+
 /** A pulley as its face looks from the front: fine ticks for ribs, a deep ring for a V, teeth, or a plain double rim. */
 const PulleyFace = memo(function PulleyFace({ pulley, scale }: { readonly pulley: Pulley; readonly scale: number }) {
   const r = drawnRadius(pulley)
-  const hub = Math.min(r * 0.16, 9)
   return (
     <>
       <circle className={styles['metal']} r={r} />
@@ -86,7 +88,7 @@ const PulleyFace = memo(function PulleyFace({ pulley, scale }: { readonly pulley
       )}
       {pulley.face === 'toothed' && <Teeth r={r} count={pulley.teeth} depth={2.4} />}
       {pulley.face === 'smooth' && <circle className={styles['ring']} r={r - 5 / scale} />}
-      <circle className={styles['ring']} r={hub} />
+      {r * scale < ROOM_FOR_LABEL_PX && <circle className={styles['ring']} r={r * 0.16} />}
     </>
   )
 })

@@ -19,7 +19,7 @@ import styles from './panel.module.css'
 import { TravelBar } from './travel-bar.tsx'
 
 /** Standard belts shown round the one to ask for. */
-const NEIGHBOURS = 4
+const NEIGHBOURS = 3
 
 /** Which belt the drive wants, the belt on it, and where its adjuster sits. */
 export function LengthStep() {
@@ -59,9 +59,9 @@ function BeltTabs() {
 }
 
 const RESTS_ON = {
-  marks: 'puts the arm between its first and nominal marks',
-  nominal: 'leaves the adjuster a quarter taken up (nominal)',
-  fixed: 'fixed centres: the path’s own length',
+  marks: 'Puts the arm between its first and nominal marks.',
+  nominal: 'Leaves the adjuster a quarter taken up (nominal).',
+  fixed: 'Fixed centres: the path’s own length.',
 } as const
 
 function Wanted({ belt }: { readonly belt: SettledBelt }) {
@@ -99,7 +99,7 @@ function Wanted({ belt }: { readonly belt: SettledBelt }) {
           )}
         </p>
       </div>
-      <p className={styles['soft']}>From the geometry alone; {RESTS_ON[wanted.restsOn]}.</p>
+      <p className={styles['soft']}>{RESTS_ON[wanted.restsOn]}</p>
     </section>
   )
 }

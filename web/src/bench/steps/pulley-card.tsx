@@ -22,6 +22,8 @@ const ACROSS: Readonly<Record<DiameterPlace, string>> = {
   overBelt: 'over the belt in place',
 }
 
+const AXES = { centre: { x: 'Right', y: 'Up' }, pivot: { x: 'Pivot, right', y: 'Pivot, up' } } as const
+
 const FACES: Readonly<Record<Pulley['face'], string>> = {
   ribbed: 'grooves for ribs',
   vee: 'V groove',
@@ -41,7 +43,6 @@ export function PulleyCard() {
   const hold = holdOf(drive, pulley.shaft)
   const siblings = drive.pulleys.filter((other) => other.shaft === pulley.shaft)
   const { edit, select, showWorking } = store.getState()
-  const place = hold?.of === 'pivot' ? 'Pivot' : 'Centre'
 
   return (
     <section className={styles['card']} aria-label={`In hand: ${shaft?.name ?? pulley.id}`}>
@@ -72,30 +73,19 @@ export function PulleyCard() {
             />
           </label>
         ) : (
-          <>
-            <ReadingField
-              label="Diameter"
-              value={pulley.diameter}
-              onRead={(value) =>
-                value === null ? { ok: true } : edit('change a diameter', setDiameter(pulley.id, value))
-              }
-            />
-            <label className={styles['plain']}>
-              Read
-              <Select
-                value={pulley.diameterAt}
-                aria-label="What the diameter was taken across"
-                options={DIAMETER_PLACES.map((value) => ({ value, label: ACROSS[value] }))}
-                onChange={(value) => edit('change how a diameter was read', setDiameterPlace(pulley.id, value))}
-              />
-            </label>
-          </>
+          <ReadingField
+            label="Diameter"
+            value={pulley.diameter}
+            onRead={(value) =>
+              value === null ? { ok: true } : edit('change a diameter', setDiameter(pulley.id, value))
+            }
+          />
         )}
         {hold !== undefined &&
           (['x', 'y'] as const).map((axis) => (
             <ReadingField
               key={axis}
-              label={`${place}, ${axis === 'x' ? 'to the right' : 'up'}`}
+              label={AXES[hold.of][axis]}
               value={hold[axis]}
               onRead={(value) =>
                 value === null ? { ok: true } : edit('move a pulley', placeShaft(pulley.shaft, axis, value))
@@ -103,6 +93,17 @@ export function PulleyCard() {
             />
           ))}
       </div>
+      {pulley.face !== 'toothed' && (
+        <label className={styles['across']}>
+          Diameter read
+          <Select
+            value={pulley.diameterAt}
+            aria-label="What the diameter was taken across"
+            options={DIAMETER_PLACES.map((value) => ({ value, label: ACROSS[value] }))}
+            onChange={(value) => edit('change how a diameter was read', setDiameterPlace(pulley.id, value))}
+          />
+        </label>
+      )}
       {speed?.turns != null && speed.ratio !== null && (
         <button
           type="button"

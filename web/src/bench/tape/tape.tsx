@@ -125,7 +125,9 @@ function OnIt({ x, width, label }: { readonly x: number; readonly width: number;
   const anchor = x < 60 ? 'start' : x > width - 60 ? 'end' : 'middle'
   return (
     <g className={styles['onIt']}>
-      <line x1={x} x2={x} y1={RULE_TOP - 4} y2={RULE_BOTTOM + 6} />
+      {/* Broken where the rule's own figures stand. */}
+      <line x1={x} x2={x} y1={RULE_TOP - 5} y2={RULE_TOP + 4} />
+      <line x1={x} x2={x} y1={RULE_BOTTOM - 24} y2={RULE_BOTTOM + 6} />
       <text x={x} y={HEIGHT - 8} textAnchor={anchor}>
         {label}
       </text>
@@ -208,7 +210,7 @@ function Ticks({ scale, inches }: { readonly scale: Scale; readonly inches: bool
     ticks.push(<line key={i} x1={x} x2={x} y1={RULE_BOTTOM - length} y2={RULE_BOTTOM} />)
     if (i % labelEvery === 0) {
       ticks.push(
-        <text key={`t${i}`} x={x + 4} y={RULE_TOP + 19}>
+        <text key={`t${i}`} x={x} y={RULE_TOP + 20} textAnchor="middle">
           {inches ? inchFraction(i * unit) : i}
         </text>,
       )
