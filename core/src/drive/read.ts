@@ -41,6 +41,7 @@ export function readDriveText(text: string): DriveRead {
   const tree = parseTree(text, errors, { disallowComments: true, allowTrailingComma: false })
   const [first] = errors
   if (first !== undefined) return refused([syntaxProblem(text, first)])
+  // Without an error there is a tree; the parser's type leaves it open.
   if (tree === undefined) return refused([{ path: '$', message: 'is empty' }])
   const repeated = repeatedKeys(tree, [])
   if (repeated.length > 0) return refused(repeated)

@@ -75,7 +75,7 @@ export function settleDrive(drive: CheckedDrive, held: Travels = {}): SettledDri
     let moved = 0
     for (const belt of order) {
       const before = belt.adjuster === null ? 0 : bench.travelOf(belt.adjuster)
-      adjusters.set(belt.id, settleBelt(bench, belt))
+      adjusters.set(belt.id, settleBelt(bench, belt, circular))
       if (belt.adjuster !== null) moved = Math.max(moved, Math.abs(bench.travelOf(belt.adjuster) - before))
     }
     if (moved <= TRAVEL_SETTLED) break
@@ -202,7 +202,11 @@ function found<Value>(map: ReadonlyMap<string, Value>, id: string): Value {
   return value
 }
 
-function settleBelt(bench: Bench, belt: Belt): SettledAdjuster | null {
+/**
+ * Puts one belt's adjuster where its length holds it. A belt out of reach leaves it at the middle of its travel; while
+ * belts that move each other's pulleys are still being settled (`circular`), at the nearer end, from which it may come back.
+ */
+function settleBelt(bench: Bench, belt: Belt, circular: boolean): SettledAdjuster | null {
   if (belt.adjuster === null) return null
   const adjuster = bench.adjuster(belt.adjuster)
   const motion = bench.motion(belt.adjuster)
@@ -217,8 +221,13 @@ function settleBelt(bench: Bench, belt: Belt): SettledAdjuster | null {
   }
   const seat = belt.length === null || stretch === undefined ? undefined : seatBelt(lengthAt, stretch, belt.length)
   const u = seat?.ok === true ? seat.u : null
-  bench.stand(belt.adjuster, u ?? MIDDLE_TRAVEL)
+  bench.stand(belt.adjuster, u ?? (circular ? nearerEnd(seat, stretch) : MIDDLE_TRAVEL))
   return { ...settled, u, wanted: 'length', seat }
+}
+
+function nearerEnd(seat: Seat | undefined, stretch: UsableStretch | undefined): number {
+  if (seat === undefined || seat.ok || stretch === undefined) return MIDDLE_TRAVEL
+  return seat.why === 'short' ? stretch.from : stretch.to
 }
 
 /** L(u) of one belt, on circles of its own so that trying places of the adjuster moves nothing else. */

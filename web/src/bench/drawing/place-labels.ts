@@ -41,8 +41,8 @@ const DIRECTIONS = 16
 /** Points looked at along a span of the belt, so that a label does not lie across it. */
 const SPAN_SAMPLES = 24
 const INSIDE_MARGIN = 10
-/** Covering more than this (a line of text over a belt, or a third of another label) is worse than saying less. */
-const MOST_COST = 1500
+/** Covering more than this (some text over a belt, or a corner of another label) is worse than saying less. */
+const MOST_COST = 600
 
 /** Places every label; labels placed earlier are obstacles to later ones, small pulleys first, since they have least choice. */
 export function placeLabels(wanted: readonly LabelWanted[], obstacles: Obstacles): PlacedLabel[] {

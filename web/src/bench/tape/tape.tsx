@@ -154,7 +154,10 @@ function StandardBelts({ belt, scale }: { readonly belt: SettledBelt; readonly s
         const x = scale(length)
         const label = beltLabel(section, ribs, length)
         const isOn = on !== null && Math.abs(on - length) < 0.05
-        const hidden = on !== null && !isOn && Math.abs(scale(on) - x) < LABEL_PX * 0.9
+        // The belt that is on, and one that is looked at, have their labels before any other.
+        const near = (other: number | null) =>
+          other !== null && other !== length && Math.abs(scale(other) - x) < LABEL_PX * 0.9
+        const hidden = near(on) || near(trying)
         const show = () => tryLength(length)
         const hide = () => tryLength(null)
         return (
@@ -182,7 +185,7 @@ function StandardBelts({ belt, scale }: { readonly belt: SettledBelt; readonly s
               fill="transparent"
             />
             <line x1={x} x2={x} y1={RULE_BOTTOM - 12} y2={RULE_BOTTOM + 6} />
-            {((i % every === 0 && !hidden) || trying === length) && !isOn && (
+            {((i % every === 0 && !hidden) || (trying === length && !near(on))) && !isOn && (
               <text x={x} y={HEIGHT - 8} textAnchor="middle">
                 {label}
               </text>
