@@ -13,7 +13,7 @@ const swc = {
     ],
   },
   extensionsToTreatAsEsm: ['.ts', '.tsx'],
-  moduleFileExtensions: ['ts', 'tsx', 'mjs', 'js', 'json'],
+  moduleFileExtensions: ['ts', 'tsx', 'js', 'mjs', 'json'],
 }
 
 const project = (name, more = {}) => ({
@@ -32,7 +32,10 @@ export default {
     project('cli'),
     project('tools'),
     project('demo'),
-    project('server', { globalSetup: '<rootDir>/server/src/testing/global-setup.ts' }),
+    project('server', {
+      globalSetup: '<rootDir>/server/src/testing/global-setup.mjs',
+      globalTeardown: '<rootDir>/server/src/testing/global-teardown.mjs',
+    }),
     project('web', {
       testEnvironment: 'jsdom',
       setupFiles: ['<rootDir>/web/src/testing/jsdom-stubs.ts'],

@@ -21,6 +21,9 @@ export const MOST_TEXT = 1_000_000
 /** Objects and lists inside each other; a drive document has eight. Guards the parser's own recursion. */
 const MOST_NESTING = 32
 
+/** Entries of the longest list any schema allows. Looked at first: validating ten thousand entries would hold everything up. */
+const MOST_ENTRIES = 60
+
 /** Problems told at once; a file that is something else altogether need not be described key by key. */
 const MOST_PROBLEMS = 20
 
@@ -52,6 +55,8 @@ export function readDriveText(text: string): DriveRead {
 export function checkDrive(value: unknown): DriveRead {
   const wrongFormat = formatProblem(value)
   if (wrongFormat !== undefined) return refused([wrongFormat])
+  const outsize = outsizePart(value, '$', 0)
+  if (outsize !== undefined) return refused([outsize])
   const shape = shapeProblems(value)
   if (shape.length > 0) return refused(shape)
   const drive = value as DriveDocument
@@ -97,8 +102,28 @@ function shapeProblems(value: unknown): DocumentProblem[] {
     if (!(error instanceof ValidationError)) throw error
     const single = error.inner.length === 0 ? [error] : error.inner
     const problems = single.flatMap(asProblems)
-    return problems.filter(({ path }, i) => problems.findIndex((other) => other.path === path) === i)
+    // What is wrong with the whole comes before what is wrong with its parts, of which there may be thousands.
+    const known = new Set<string>()
+    return problems.filter(({ path }) => !known.has(path) && known.add(path)).toSorted((a, b) => depth(a) - depth(b))
   }
+}
+
+/** The first list too long or value nested too deep for any drive document. */
+function outsizePart(value: unknown, path: string, nesting: number): DocumentProblem | undefined {
+  if (typeof value !== 'object' || value === null) return undefined
+  if (nesting > MOST_NESTING) return { path, message: `is nested more than ${MOST_NESTING} deep` }
+  if (Array.isArray(value) && value.length > MOST_ENTRIES) {
+    return { path, message: `has ${value.length} entries; no list of a drive document has more than ${MOST_ENTRIES}` }
+  }
+  for (const [key, child] of Object.entries(value)) {
+    const found = outsizePart(child, joined(path, Array.isArray(value) ? Number(key) : key), nesting + 1)
+    if (found !== undefined) return found
+  }
+  return undefined
+}
+
+function depth({ path }: DocumentProblem): number {
+  return path.split(/[.[]/).length
 }
 
 function asProblems(error: ValidationError): DocumentProblem[] {

@@ -125,7 +125,7 @@ const CASES: Readonly<Record<(typeof PROBLEM_CODES)[number], readonly [() => Che
           length: null,
           adjuster: null,
           route: ['crank.4', 'fan.2'].map((pulley) => ({ pulley, contact: 'ribs' })),
-        } as (typeof d.belts)[0])
+        })
       }),
     /one of them has to slip/,
   ],

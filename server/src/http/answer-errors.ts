@@ -39,8 +39,9 @@ function asApiError(error: unknown): ApiError {
   }
   if (typeof type === 'string' && PARSER_ERRORS[type] !== undefined) return new ApiError(PARSER_ERRORS[type])
   if (isDatabaseAway(code) || isDatabaseAway(driverError?.code)) return new ApiError('DATABASE_AWAY')
-  // A malformed URL is thrown by Express's router with a status of its own.
+  // Express's own router and file server throw with a status: a malformed URL, a file that is not there.
   if (status === 400) return new ApiError('BAD_REQUEST')
+  if (status === 404) return new ApiError('NOT_FOUND')
   return new ApiError('INTERNAL')
 }
 
@@ -48,7 +49,6 @@ const AWAY: ReadonlySet<unknown> = new Set([
   'ECONNREFUSED',
   'ECONNRESET',
   'EPIPE',
-  'ENOENT',
   'ETIMEDOUT',
   'PROTOCOL_CONNECTION_LOST',
   'PROTOCOL_ENQUEUE_AFTER_FATAL_ERROR',

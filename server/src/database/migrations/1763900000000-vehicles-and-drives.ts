@@ -30,6 +30,7 @@ export class VehiclesAndDrives1763900000000 implements MigrationInterface {
         KEY drives_vehicle (vehicleId),
         KEY drives_updated (updatedAt),
         CONSTRAINT drives_vehicle_fk FOREIGN KEY (vehicleId) REFERENCES vehicles (id)
+          ON DELETE NO ACTION ON UPDATE NO ACTION
       ) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4 COLLATE=utf8mb4_unicode_ci`)
     await runner.query(`
       CREATE TABLE drive_revisions (
@@ -42,6 +43,7 @@ export class VehiclesAndDrives1763900000000 implements MigrationInterface {
         PRIMARY KEY (driveId, version),
         UNIQUE KEY drive_revisions_save (driveId, saveId),
         CONSTRAINT drive_revisions_drive_fk FOREIGN KEY (driveId) REFERENCES drives (id)
+          ON DELETE NO ACTION ON UPDATE NO ACTION
       ) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4 COLLATE=utf8mb4_unicode_ci`)
   }
 

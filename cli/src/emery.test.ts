@@ -1,0 +1,102 @@
+import { describe, expect, test } from '@jest/globals'
+import { readFileSync } from 'node:fs'
+import { vectorNamed } from '../../core/src/testing/vectors.ts'
+import { emery } from './emery.ts'
+
+const ketch = vectorNamed('serpentine-1')
+const compound = vectorNamed('compound-1')
+
+/** Runs the command line on files held in memory. */
+function run(args: readonly string[], files: Readonly<Record<string, string>> = {}) {
+  let out = ''
+  const err: string[] = []
+  const status = emery(args, {
+    read: (path) => {
+      const text = files[path]
+      if (text === undefined) throw Object.assign(new Error('missing'), { code: 'ENOENT' })
+      return text
+    },
+    out: (text) => (out += text),
+    err: (line) => err.push(line),
+  })
+  return { status, out, err }
+}
+
+const files = { 'ketch.json': JSON.stringify(ketch.drive), '-': JSON.stringify(compound.drive) }
+
+describe('solve', () => {
+  test('prints the solution as one JSON object', () => {
+    const { status, out } = run(['solve', 'ketch.json'], files)
+    const solution = JSON.parse(out) as { format: string; belts: { adjuster: { u: number } }[] }
+    expect(status).toBe(0)
+    expect(solution.format).toBe('emery-solution')
+    expect(solution.belts[0]?.adjuster.u).toBeCloseTo(ketch.solution.belts[0]?.adjuster.u ?? NaN, 9)
+  })
+
+  test('reads standard input and holds adjusters', () => {
+    const held = Object.entries(compound.held.u).flatMap(([id, u]) => ['--u', `${id}=${u}`])
+    const { out } = run(['solve', '-', ...held], files)
+    const solution = JSON.parse(out) as { belts: { statedLength: number; adjuster: { wanted: string } }[] }
+    solution.belts.forEach((belt, i) => {
+      expect(belt.statedLength).toBeCloseTo(compound.held.belts[i]?.statedLength ?? NaN, 6)
+      expect(belt.adjuster.wanted).toBe('held')
+    })
+  })
+
+  test('prints tables for people', () => {
+    const { out } = run(['solve', 'ketch.json', '--text'], files)
+    expect(out).toMatch(/^main +1681\.0 +1661\.6 to 1703\.4 +tens 53\.4 %$/m)
+    expect(out).toMatch(/^alt +cw +2\.684 +2286 +5636 +13123$/m)
+  })
+
+  test('a drive with problems still exits 0', () => {
+    const drive = structuredClone(ketch.drive) as { belts: { length: number }[] }
+    Object.assign(drive.belts[0] ?? {}, { length: 1500 })
+    const { status, out } = run(['solve', 'bad.json', '--text'], { 'bad.json': JSON.stringify(drive) })
+    expect(status).toBe(0)
+    expect(out).toContain('error OUT_OF_REACH')
+  })
+
+  test.each([
+    [['solve'], 'solve takes one FILE, or - for standard input.'],
+    [['solve', 'a', 'b'], 'solve takes one FILE, or - for standard input.'],
+    [['solve', 'gone.json'], 'gone.json cannot be read: there is no such file.'],
+    [['solve', 'ketch.json', '--u', 'tens'], '--u tens: write ADJUSTER=VALUE with a value from 0 to 1.'],
+    [['solve', 'ketch.json', '--u', 'tens=1.5'], '--u tens=1.5: write ADJUSTER=VALUE with a value from 0 to 1.'],
+    [['solve', 'ketch.json', '--u', 'rod=0.5'], '--u rod=0.5: the drive has no adjuster "rod".'],
+    [['polish'], 'emery knows no command "polish"; it knows solve, schema.'],
+    [['toString'], 'emery knows no command "toString"; it knows solve, schema.'],
+    [['schema', 'x'], 'schema takes no arguments.'],
+  ])('%p exits 2 with one line', (args, line) => {
+    expect(run(args, files)).toEqual({ status: 2, out: '', err: [line] })
+  })
+
+  test('an unknown option exits 2', () => {
+    const { status, err } = run(['solve', '--fast', 'ketch.json'], files)
+    expect(status).toBe(2)
+    expect(err).toHaveLength(1)
+  })
+
+  test('what is wrong with a document is one line a problem, with its path', () => {
+    const { status, err } = run(['solve', 'x.json'], { 'x.json': '{"format":"emery-drive","version":9}' })
+    expect({ status, err }).toEqual({ status: 2, err: ['$.version is 9; this Emery reads version 1.'] })
+  })
+})
+
+test('schema prints a JSON Schema', () => {
+  const { status, out } = run(['schema'])
+  expect(status).toBe(0)
+  expect(JSON.parse(out)).toMatchObject({ type: 'object', additionalProperties: false })
+})
+
+test('help is everywhere', () => {
+  expect(run(['--help'])).toMatchObject({ status: 0 })
+  expect(run(['solve', '--help']).out).toContain('--u ADJUSTER=VALUE')
+  expect(run(['schema', '--help']).status).toBe(0)
+  expect(run([]).status).toBe(2)
+})
+
+test('the documented schema is the one that is printed', () => {
+  const written = readFileSync(new URL('../../docs/reference/drive.schema.json', import.meta.url), 'utf8')
+  expect(run(['schema']).out).toBe(written)
+})

@@ -1,0 +1,47 @@
+import { expect, test } from '@jest/globals'
+import { settleDrive } from '../path/settle.ts'
+import { solveDrive } from '../solution/solve-drive.ts'
+import { readVectors, vectorNamed } from '../testing/vectors.ts'
+import { lengthWorking, ratioWorking, type WorkingLine } from './working.ts'
+
+const number = ({ value }: WorkingLine): number =>
+  value.is === 'length' ? value.mm : value.is === 'angle' ? value.deg : value.value
+
+test.each(readVectors().map(({ file, drive }) => [file, drive] as const))(
+  'the lines of a length add up to it: %s',
+  (_, drive) => {
+    const settled = settleDrive(drive)
+    for (const solved of solveDrive(drive).belts) {
+      const working = lengthWorking(settled, solved.id)
+      if (working === undefined) throw new Error('no working')
+      const sum = (letter: RegExp) =>
+        working.lines.filter(({ symbol }) => letter.test(symbol)).reduce((all, line) => all + number(line), 0)
+      const sign = working.formula.includes('−') ? -1 : 1
+      const correction = 2 * Math.PI * sign * sum(/^[bt]$/)
+      // The formula as it stands on the screen, done by hand.
+      expect(sum(/^s\d/) + sum(/^a\d/) + correction).toBeCloseTo(solved.statedLength ?? NaN, 8)
+      expect(number(working.result)).toBeCloseTo(solved.statedLength ?? NaN, 9)
+    }
+  },
+)
+
+test('arcs are radius times wrap', () => {
+  const working = lengthWorking(settleDrive(vectorNamed('serpentine-1').drive), 'main')
+  const line = (symbol: string) => number(working?.lines.find((each) => each.symbol === symbol) as WorkingLine)
+  expect(line('a3')).toBeCloseTo((line('r3') * line('w3') * Math.PI) / 180, 9)
+})
+
+test('a ratio over two belts shows both', () => {
+  const { drive, solution } = vectorNamed('compound-1')
+  const working = ratioWorking(settleDrive(drive), 'blow')
+  expect(working?.formula).toBe('ratio = (r1 driving / r1 driven) · (r2 driving / r2 driven)')
+  const [a, b, c, d] = (working?.lines ?? []).map(number) as [number, number, number, number]
+  expect((a / b) * (c / d)).toBeCloseTo(solution.shafts.find(({ id }) => id === 'blow')?.ratio ?? NaN, 9)
+})
+
+test('the crank has no working, nor has a shaft that no belt reaches', () => {
+  const settled = settleDrive(vectorNamed('serpentine-1').drive)
+  expect(ratioWorking(settled, 'crank')).toBeUndefined()
+  expect(ratioWorking(settled, 'nowhere')).toBeUndefined()
+  expect(lengthWorking(settled, 'nowhere')).toBeUndefined()
+})

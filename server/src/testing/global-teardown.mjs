@@ -1,0 +1,3 @@
+export default async function stopTestDatabase() {
+  await globalThis.stopTestDatabase?.()
+}

@@ -1,0 +1,8 @@
+export interface RunningDatabase {
+  readonly url: string
+  readonly port: number
+  readonly pid: number
+  readonly stop: () => Promise<void>
+  readonly onExit: (listener: () => void) => void
+}
+export function startDatabase(folder: string, options?: { readonly port?: number }): Promise<RunningDatabase>

@@ -1,0 +1,16 @@
+import type { ChildProcess } from 'node:child_process'
+
+export interface ServerOptions {
+  readonly databaseUrl: string
+  readonly port: number
+  readonly host?: string
+  readonly logFile?: string
+  readonly webDir?: string
+  readonly demoDir?: string
+}
+export interface RunningServer {
+  readonly port: number
+  readonly child: ChildProcess
+  readonly stop: () => Promise<void>
+}
+export function startServer(options: ServerOptions): Promise<RunningServer>

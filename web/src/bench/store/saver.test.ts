@@ -1,0 +1,236 @@
+import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals'
+import type { CheckedDrive, DriveConflict, DriveRecord } from '@emery/core'
+import { RequestFailure } from '../../api/client.ts'
+import type { SaveRequest } from '../../api/drives.ts'
+import { demoDrive } from '../../testing/drives.ts'
+import { browserShelf, QUIET_MS, Saver, type SaveState, type Unsaved } from './saver.ts'
+
+const ketch = demoDrive('ketch-main')
+const named = (name: string): CheckedDrive => ({ ...ketch, name })
+const away = () => new RequestFailure(true, 'Emery’s server does not answer.')
+
+/** A server that can be switched off, keeps what it stored, and counts the same save once. */
+class FakeServer {
+  version = 1
+  stored: CheckedDrive = ketch
+  readonly seen = new Set<string>()
+  readonly requests: SaveRequest[] = []
+  mode: 'up' | 'down' | 'refuses' | 'answers-get-lost' = 'up'
+
+  readonly send = (save: SaveRequest): Promise<DriveRecord> => {
+    this.requests.push(save)
+    if (this.mode === 'down') return Promise.reject(away())
+    if (this.mode === 'refuses') return Promise.reject(new RequestFailure(false, 'No.'))
+    if (!this.seen.has(save.saveId)) {
+      if (save.basedOn !== this.version) {
+        const conflict: DriveConflict = {
+          yours: { basedOn: save.basedOn, document: save.document },
+          current: this.record(),
+        }
+        return Promise.reject(new RequestFailure(false, 'conflict', { conflict }))
+      }
+      this.seen.add(save.saveId)
+      this.version++
+      this.stored = save.document
+    }
+    return this.mode === 'answers-get-lost' ? Promise.reject(away()) : Promise.resolve(this.record())
+  }
+
+  record(): DriveRecord {
+    return {
+      id: 'd',
+      vehicle: null,
+      document: this.stored,
+      version: this.version,
+      updatedAt: '2026-01-01T00:00:00.000Z',
+    }
+  }
+}
+
+let server: FakeServer
+let shelf: { value: Unsaved | null; read: () => Unsaved | null; write: (unsaved: Unsaved | null) => void }
+let states: SaveState[]
+let ids: number
+
+function newSaver(): Saver {
+  const parts = {
+    send: server.send,
+    shelf,
+    newId: () => `save-${++ids}`,
+    onState: (state: SaveState) => states.push(state),
+  }
+  return new Saver(parts, server.record())
+}
+
+beforeEach(() => {
+  jest.useFakeTimers()
+  server = new FakeServer()
+  states = []
+  ids = 0
+  shelf = { value: null, read: () => shelf.value, write: (unsaved) => (shelf.value = unsaved) }
+})
+afterEach(() => void jest.useRealTimers())
+
+const pass = (ms: number) => jest.advanceTimersByTimeAsync(ms)
+
+test('changes in quick succession are one save', async () => {
+  const saver = newSaver()
+  for (const name of ['a', 'b', 'c']) saver.changed(named(name))
+  expect(saver.state.is).toBe('changed')
+  await pass(QUIET_MS)
+  expect(server.requests.map(({ document }) => document.name)).toEqual(['c'])
+  expect(saver.state).toEqual({ is: 'saved', at: '2026-01-01T00:00:00.000Z' })
+  expect(shelf.value).toBeNull()
+})
+
+test('a change during a save follows it, on top of it', async () => {
+  const saver = newSaver()
+  saver.changed(named('first'))
+  jest.advanceTimersByTime(QUIET_MS)
+  // The first save is on its way: nothing has been awaited since.
+  expect(saver.state.is).toBe('saving')
+  saver.changed(named('second'))
+  await pass(2 * QUIET_MS)
+  expect(server.requests.map(({ basedOn, document }) => [basedOn, document.name])).toEqual([
+    [1, 'first'],
+    [2, 'second'],
+  ])
+})
+
+describe('a server that is away', () => {
+  test('is asked again, longer apart each time, and loses nothing', async () => {
+    const saver = newSaver()
+    server.mode = 'down'
+    saver.changed(named('kept'))
+    await pass(QUIET_MS)
+    expect(saver.state).toEqual({ is: 'away', retryInMs: 1000 })
+    await pass(1000)
+    expect(saver.state).toEqual({ is: 'away', retryInMs: 2000 })
+    expect(shelf.value?.document.name).toBe('kept')
+    server.mode = 'up'
+    await pass(2000)
+    expect(saver.state.is).toBe('saved')
+    expect(server.stored.name).toBe('kept')
+  })
+
+  test('that stored a save without answering does not store it twice, nor conflicts with itself', async () => {
+    const saver = newSaver()
+    server.mode = 'answers-get-lost'
+    saver.changed(named('first'))
+    await pass(QUIET_MS)
+    saver.changed(named('second'))
+    server.mode = 'up'
+    await pass(1000)
+    await pass(QUIET_MS)
+    expect(server.requests.map(({ saveId }) => saveId)).toEqual(['save-1', 'save-1', 'save-2'])
+    expect(server.stored.name).toBe('second')
+    expect(server.version).toBe(3)
+    expect(saver.state.is).toBe('saved')
+  })
+
+  test('is asked at once when the person says so', async () => {
+    const saver = newSaver()
+    server.mode = 'down'
+    saver.changed(named('kept'))
+    await pass(QUIET_MS)
+    server.mode = 'up'
+    saver.tryNow()
+    await pass(0)
+    expect(saver.state.is).toBe('saved')
+  })
+
+  test('when the page closes meanwhile, the next visit goes on', async () => {
+    const first = newSaver()
+    server.mode = 'answers-get-lost'
+    first.changed(named('one'))
+    await pass(QUIET_MS)
+    first.changed(named('two'))
+    first.stop()
+    // Through text, as a browser keeps it.
+    shelf.value = JSON.parse(JSON.stringify(shelf.value)) as Unsaved
+
+    server.mode = 'up'
+    const second = newSaver()
+    expect(second.resume()?.name).toBe('two')
+    await pass(QUIET_MS * 2)
+    expect(server.stored.name).toBe('two')
+    expect(server.version).toBe(3)
+    expect(shelf.value).toBeNull()
+  })
+})
+
+describe('a conflict', () => {
+  async function inConflict(): Promise<Saver> {
+    const saver = newSaver()
+    server.version = 5
+    server.stored = named('theirs')
+    saver.changed(named('mine'))
+    await pass(QUIET_MS)
+    return saver
+  }
+
+  test('stops saving until it is resolved', async () => {
+    const saver = await inConflict()
+    expect(saver.state).toMatchObject({ is: 'conflict', conflict: { current: { version: 5 } } })
+    saver.changed(named('mine, more'))
+    await pass(60_000)
+    expect(server.requests).toHaveLength(1)
+  })
+
+  test('is resolved by keeping mine on top of theirs', async () => {
+    const saver = await inConflict()
+    saver.resolve(server.record(), named('mine'))
+    await pass(0)
+    expect(server.stored.name).toBe('mine')
+    expect(server.version).toBe(6)
+  })
+
+  test('is resolved by taking theirs', async () => {
+    const saver = await inConflict()
+    saver.resolve(server.record(), null)
+    await pass(60_000)
+    expect(server.requests).toHaveLength(1)
+    expect(saver.state.is).toBe('saved')
+    expect(shelf.value).toBeNull()
+  })
+})
+
+test('a save the server refuses is told, and the next change is tried afresh', async () => {
+  const saver = newSaver()
+  server.mode = 'refuses'
+  saver.changed(named('a'))
+  await pass(QUIET_MS)
+  expect(saver.state).toEqual({ is: 'refused', message: 'No.' })
+  server.mode = 'up'
+  saver.changed(named('b'))
+  await pass(QUIET_MS)
+  expect(saver.state.is).toBe('saved')
+  expect(server.stored.name).toBe('b')
+})
+
+test('leaving the page sends what was waiting for its moment of quiet', async () => {
+  const saver = newSaver()
+  saver.changed(named('last word'))
+  saver.stop()
+  await pass(0)
+  expect(server.stored.name).toBe('last word')
+})
+
+test('a browser that keeps nothing is no obstacle', () => {
+  const closed = {
+    getItem: () => {
+      throw new Error('switched off')
+    },
+    setItem: () => {
+      throw new Error('switched off')
+    },
+  } as unknown as Storage
+  const none = browserShelf('d', closed)
+  none.write({ basedOn: 1, sent: null, document: ketch })
+  expect(none.read()).toBeNull()
+  const open = browserShelf('d', localStorage)
+  open.write({ basedOn: 1, sent: null, document: ketch })
+  expect(open.read()?.document.name).toBe(ketch.name)
+  open.write(null)
+  expect(open.read()).toBeNull()
+})

@@ -1,0 +1,15 @@
+import { readFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { readDriveText, type CheckedDrive } from '@emery/core'
+
+/** A drive of the made-up garage. */
+export function demoDrive(name: string): CheckedDrive {
+  const read = readDriveText(readFileSync(join('demo', 'drives', `${name}.drive.json`), 'utf8'))
+  if (!read.ok) throw new Error(JSON.stringify(read.problems))
+  return read.drive
+}
+
+export function crankDiameter(drive: CheckedDrive): number | undefined {
+  const crank = drive.pulleys.find(({ id }) => id === 'crank.1')
+  return crank === undefined || crank.face === 'toothed' ? undefined : crank.diameter
+}
