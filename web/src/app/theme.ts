@@ -5,7 +5,8 @@ const SHARED = {
   fontFamily: "'Barlow', sans-serif",
   fontSize: 15,
   borderRadius: 3,
-  controlHeight: 40,
+  // A thumb needs 44 px; a mouse does not.
+  controlHeight: globalThis.matchMedia('(pointer: coarse)').matches ? 44 : 40,
   wireframe: false,
   motionDurationMid: '0.12s',
   motionDurationSlow: '0.16s',

@@ -1,6 +1,6 @@
 import { RedoOutlined, UndoOutlined } from '@ant-design/icons'
 import { App, Button, Tooltip } from 'antd'
-import { useCallback, useMemo, useState } from 'react'
+import { memo, useCallback, useDeferredValue, useMemo, useState } from 'react'
 import { useNavigate, useParams } from 'react-router'
 import { useStore } from 'zustand'
 import {
@@ -44,7 +44,8 @@ export function Bench({ record }: { readonly record: DriveRecord }) {
   const parts = useBenchParts(store)
   const { step: wanted } = useParams()
   const step = isStep(wanted) ? wanted : FIRST_STEP
-  const StepPanel = STEP_PANELS[step]
+  // While a pulley is dragged the drawing comes first; panel and tape follow as soon as there is time between two frames.
+  const following = useDeferredValue(parts)
   const name = useStore(store, (state) => state.drive.name)
   const commands = useBenchCommands(record, store)
   const tryNow = useCallback(() => saver.tryNow(), [saver])
@@ -69,12 +70,9 @@ export function Bench({ record }: { readonly record: DriveRecord }) {
       <div className={styles['bench']}>
         <StepStrip step={step} parts={parts} commands={commands} />
         <Drawing />
-        <aside className={panelStyles['panel']} aria-label={STEPS.find(({ id }) => id === step)?.label}>
-          <PulleyCard />
-          <StepPanel />
-          <ProblemList />
-        </aside>
-        <Tape />
+        <BenchContext.Provider value={following}>
+          <PanelAndTape step={step} />
+        </BenchContext.Provider>
       </div>
       <Working parts={parts} />
       {saveState.is === 'conflict' && (
@@ -83,6 +81,20 @@ export function Bench({ record }: { readonly record: DriveRecord }) {
     </BenchContext.Provider>
   )
 }
+
+const PanelAndTape = memo(function PanelAndTape({ step }: { readonly step: StepId }) {
+  const StepPanel = STEP_PANELS[step]
+  return (
+    <>
+      <aside className={panelStyles['panel']} aria-label={STEPS.find(({ id }) => id === step)?.label}>
+        <PulleyCard />
+        <StepPanel />
+        <ProblemList />
+      </aside>
+      <Tape />
+    </>
+  )
+})
 
 /** Solves the drive as it stands on the screen, and, for the drawing, with a length that is only held up to it. */
 function useBenchParts(store: BenchStore): BenchParts {

@@ -4,7 +4,7 @@ import { parallelPath } from '../bench/drawing/belt-shape.ts'
 import { drawnRadius, driveBounds } from '../bench/drawing/bounds.ts'
 
 /** A drive small enough for a row of a list: its pulleys and belts, nothing written. */
-export function DriveMiniature({ drive, label }: { readonly drive: CheckedDrive; readonly label: string }) {
+export function DriveMiniature({ drive }: { readonly drive: CheckedDrive }) {
   const settled = useMemo(() => settleDrive(drive), [drive])
   const { left, top, right, bottom } = driveBounds(settled)
   const margin = 0.05 * Math.max(right - left, bottom - top)
@@ -13,8 +13,7 @@ export function DriveMiniature({ drive, label }: { readonly drive: CheckedDrive;
       viewBox={[left - margin, top - margin, right - left + 2 * margin, bottom - top + 2 * margin].join(' ')}
       width={112}
       height={76}
-      role="img"
-      aria-label={label}
+      aria-hidden
     >
       {drive.pulleys.map((pulley) => {
         const place = settled.places.get(pulley.shaft)

@@ -99,7 +99,7 @@ function DriveRow({ record, onDelete }: { readonly record: DriveRecord; readonly
   return (
     <li className={styles['row']}>
       <Link to={`/drives/${id}`} className={styles['open']}>
-        <DriveMiniature drive={document} label={`The drive of ${name}, small`} />
+        <DriveMiniature drive={document} />
         <span className={styles['what']}>
           <strong>{vehicle === null ? document.name : `${vehicle.name} · ${vehicle.plate}`}</strong>
           <span>{vehicle === null ? 'no vehicle' : document.name}</span>

@@ -46,13 +46,15 @@ const MOST_COST = 600
 
 /** Places every label; labels placed earlier are obstacles to later ones, small pulleys first, since they have least choice. */
 export function placeLabels(wanted: readonly LabelWanted[], obstacles: Obstacles): PlacedLabel[] {
+  // Every candidate place is held against the same points, so they are worked out once.
+  const lines = [...obstacles.segments, ...obstacles.carriers].flatMap(samplesOf)
   const placed: PlacedLabel[] = []
   const inside = wanted.filter((label) => fitsInside(label, obstacles))
   for (const label of inside) placed.push(centred(label))
   for (const label of wanted.filter((each) => !inside.includes(each))) {
-    const whole = leastCovering(label, false, wanted, placed, obstacles)
+    const whole = leastCovering(label, false, { wanted, placed, obstacles, lines })
     const crowded = whole.cost > MOST_COST
-    placed.push(crowded ? leastCovering(label, true, wanted, placed, obstacles).label : whole.label)
+    placed.push(crowded ? leastCovering(label, true, { wanted, placed, obstacles, lines }).label : whole.label)
   }
   return placed
 }
@@ -61,15 +63,22 @@ export function placeLabels(wanted: readonly LabelWanted[], obstacles: Obstacles
 function leastCovering(
   label: LabelWanted,
   short: boolean,
-  pulleys: readonly LabelWanted[],
-  placed: readonly PlacedLabel[],
-  obstacles: Obstacles,
+  around: Surroundings,
 ): { readonly label: PlacedLabel; readonly cost: number } {
   const candidates = Array.from({ length: DIRECTIONS }, (_, i) => {
     const candidate = beside(label, (i * 2 * Math.PI) / DIRECTIONS, short)
-    return { label: candidate, cost: costOf(candidate, pulleys, placed, obstacles) }
+    return { label: candidate, cost: costOf(candidate, around) }
   })
   return candidates.reduce((best, each) => (each.cost < best.cost ? each : best))
+}
+
+/** All that a label should not cover. */
+interface Surroundings {
+  readonly wanted: readonly LabelWanted[]
+  readonly placed: readonly PlacedLabel[]
+  readonly obstacles: Obstacles
+  /** Points along belts, arms, rods and slots. */
+  readonly lines: readonly (readonly [number, number])[]
 }
 
 /** Whether a label has room inside its pulley, and nothing that carries the pulley would cross it there. */
@@ -103,19 +112,13 @@ function beside(
   return { id, left: middleX - width / 2, top: middleY - height / 2, width, height, inside: false, short, anchor }
 }
 
-function costOf(
-  label: PlacedLabel,
-  pulleys: readonly LabelWanted[],
-  placed: readonly PlacedLabel[],
-  obstacles: Obstacles,
-): number {
+function costOf(label: PlacedLabel, { wanted, placed, obstacles, lines }: Surroundings): number {
   let cost = 0
-  for (const other of [...placed, ...obstacles.boxes]) cost += 3 * overlapArea(label, other)
-  for (const { x, y, r } of pulleys) cost += 40 * Math.max(0, r + 6 - distanceTo(label, x, y))
-  for (const segment of [...obstacles.segments, ...obstacles.carriers]) {
-    for (const [x, y] of samplesOf(segment)) {
-      if (distanceTo(label, x, y) < 6) cost += 260
-    }
+  for (const other of placed) cost += 3 * overlapArea(label, other)
+  for (const other of obstacles.boxes) cost += 3 * overlapArea(label, other)
+  for (const { x, y, r } of wanted) cost += 40 * Math.max(0, r + 6 - distanceTo(label, x, y))
+  for (const [x, y] of lines) {
+    if (distanceTo(label, x, y) < 6) cost += 260
   }
   const { width, height } = obstacles.viewport
   const out =

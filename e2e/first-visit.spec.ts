@@ -1,0 +1,122 @@
+import { readFileSync } from 'node:fs'
+import { expect, test } from './support/emery.ts'
+
+test('a newcomer changes a reading, sees what follows, takes it back, and finds it all again', async ({
+  emery,
+  page,
+}) => {
+  await emery.open()
+  await emery.pickDrive('Ketch 2.2 van')
+  const wantedBefore = await emery.beltWanted()
+  const takenUpBefore = await emery.takenUp()
+  const tensionerBefore = await emery.placeOf('Tensioner')
+  expect(wantedBefore).toBe('1670')
+
+  await emery.pulley('Crank').click()
+  await emery.read('Diameter', '6 1/8"')
+  await expect(page.getByText(/^Ø 155\.6$/)).toBeVisible()
+  // A smaller crank wants a shorter belt, and the arm takes up more of the one that is on.
+  await expect.poll(async () => Number(await emery.beltWanted())).toBeLessThan(Number(wantedBefore))
+  expect(await emery.takenUp()).toBeGreaterThan(takenUpBefore)
+  expect(Math.abs((await emery.placeOf('Tensioner')).x - tensionerBefore.x)).toBeGreaterThan(2)
+  await emery.saved()
+
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect.poll(() => emery.beltWanted()).toBe(wantedBefore)
+  await page.getByRole('button', { name: 'Redo' }).click()
+  await emery.saved()
+
+  await page.reload()
+  await expect(emery.drawing).toBeVisible()
+  await expect(page.getByText(/^Ø 155\.6$/)).toBeVisible()
+  expect(await emery.takenUp()).toBeGreaterThan(takenUpBefore)
+})
+
+test('a drive goes out as a file, comes in as a new one, and is deleted and brought back', async ({ emery, page }) => {
+  await emery.open()
+  const rows = page.getByRole('listitem').filter({ has: page.getByRole('link') })
+  await expect(rows.first()).toBeVisible()
+  const count = await rows.count()
+
+  const downloading = page.waitForEvent('download')
+  await page.getByRole('link', { name: 'Export Ketch 2.2 van, Main drive' }).click()
+  const download = await downloading
+  expect(download.suggestedFilename()).toBe('Main-drive.drive.json')
+  const document = readFileSync(await download.path(), 'utf8').replace('"Main drive"', '"Borrowed drive"')
+
+  await page
+    .getByLabel('Drive document to import')
+    .setInputFiles({ name: 'borrowed.drive.json', mimeType: 'application/json', buffer: Buffer.from(document) })
+  await expect(emery.drawing).toBeVisible()
+  await expect(page.getByRole('banner').getByText('Borrowed drive')).toBeVisible()
+
+  await page.getByRole('link', { name: 'Drives', exact: true }).click()
+  await expect(rows).toHaveCount(count + 1)
+  await page.getByRole('button', { name: 'Delete Borrowed drive' }).click()
+  await expect(rows).toHaveCount(count)
+  await page.getByRole('button', { name: 'Bring it back' }).click()
+  await expect(rows).toHaveCount(count + 1)
+  await page.getByRole('button', { name: 'Delete Borrowed drive' }).click()
+  await expect(rows).toHaveCount(count)
+})
+
+test.describe('a file that is no drive', () => {
+  test.use({ mayComplain: /422|413/ })
+  test('is refused in words, with its place, and nothing is lost', async ({ emery, page }) => {
+    await emery.open()
+    const bad = {
+      name: 'scribble.json',
+      mimeType: 'application/json',
+      buffer: Buffer.from('{"format":"emery-drive","version":1,"engine":{"idleRpm":NaN}}'),
+    }
+    await page.getByLabel('Drive document to import').setInputFiles(bad)
+    const refusal = page.getByRole('alert')
+    await expect(refusal).toContainText('scribble.json was not imported')
+    await expect(refusal).toContainText('$.engine.idleRpm is NaN at line 1')
+    await refusal.getByRole('button', { name: 'Close' }).click()
+    await expect(emery.driveRow('Ketch 2.2 van')).toBeVisible()
+  })
+})
+
+test('a belt is held up to the drive, then put on', async ({ emery, page }) => {
+  await emery.open()
+  await emery.pickDrive('Haulm 3.4 recovery truck')
+  const before = await emery.placeOf('Tensioner')
+  const percent = await emery.takenUp()
+  await page.getByRole('button', { name: /^8PK2200, adjuster 6\d percent taken up; put it on/ }).hover()
+  await expect.poll(async () => Math.abs((await emery.placeOf('Tensioner')).x - before.x)).toBeGreaterThan(1)
+  // Only held up: the panel still speaks of the belt that is on.
+  expect(await emery.takenUp()).toBe(percent)
+  await page.getByRole('button', { name: 'Put on 8PK2180' }).click()
+  await expect(page.getByText('Belt 8PK2180')).toBeVisible()
+  await expect.poll(() => emery.takenUp()).toBeLessThan(percent)
+  await emery.saved()
+})
+
+test('the working of a length and of a ratio is laid open', async ({ emery, page }) => {
+  await emery.open()
+  await emery.pickDrive('Kiln tractor')
+  await page.keyboard.press('w')
+  const drawer = page.getByRole('dialog')
+  await expect(drawer).toContainText('L = Σ s + Σ a + 2π·t')
+  await drawer.getByRole('button', { name: 'Copy' }).click()
+  await expect(drawer.getByRole('button', { name: 'Copied' })).toBeVisible()
+  await page.keyboard.press('Escape')
+  await expect(drawer).toBeHidden()
+  await page.keyboard.press('3')
+  await page.getByRole('button', { name: 'Working of the ratio of Blower' }).click()
+  await expect(page.getByRole('dialog')).toContainText('(r1 driving / r1 driven) · (r2 driving / r2 driven)')
+})
+
+test('a problem in words points at the drawing', async ({ emery, page }) => {
+  await emery.open()
+  await emery.pickDrive('Ketch 2.2 van')
+  await emery.field('Belt 6PK1675').fill('1600')
+  await page.keyboard.press('Enter')
+  const problem = page.getByRole('region', { name: 'Wants a look' }).getByRole('button')
+  await expect(problem).toContainText('too short: it will not go on even with the adjuster released')
+  await problem.hover()
+  await expect(page.locator('[data-belt="main"]')).toHaveAttribute('data-wrong', 'true')
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(problem).toBeHidden()
+})

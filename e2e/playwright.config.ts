@@ -1,0 +1,29 @@
+import { defineConfig } from '@playwright/test'
+
+export default defineConfig({
+  testDir: '.',
+  outputDir: '../test-results/e2e',
+  // One database and two cores: journeys one after the other.
+  workers: 1,
+  timeout: 60_000,
+  expect: { timeout: 10_000 },
+  forbidOnly: true,
+  reporter: [['list'], ['json', { outputFile: process.env['EMERY_E2E_REPORT'] ?? '../test-results/e2e.json' }]],
+  globalSetup: './support/start-emery.ts',
+  use: {
+    viewport: { width: 1280, height: 800 },
+    trace: 'off',
+    acceptDownloads: true,
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-dev-shm-usage',
+        '--font-render-hinting=none',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    },
+  },
+})

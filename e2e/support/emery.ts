@@ -1,0 +1,93 @@
+import { expect, test as base, type Locator, type Page } from '@playwright/test'
+
+/** A person at Emery: what they do and what they see, in the words of the bench. */
+export class Emery {
+  constructor(readonly page: Page) {}
+
+  async open(path = '/'): Promise<void> {
+    await this.page.goto(`${address()}${path}`)
+  }
+
+  async pickDrive(vehicle: string): Promise<void> {
+    await this.driveRow(vehicle).click()
+    await expect(this.drawing).toBeVisible()
+  }
+
+  driveRow(vehicle: string): Locator {
+    return this.page.getByRole('link', { name: new RegExp(`^${vehicle}`) })
+  }
+
+  get drawing(): Locator {
+    return this.page.getByRole('group', { name: 'The drive, seen from the front' })
+  }
+
+  pulley(name: string): Locator {
+    return this.drawing.getByRole('button', { name: new RegExp(`^${name},`) })
+  }
+
+  field(label: string): Locator {
+    return this.page.getByRole('textbox', { name: label, exact: true })
+  }
+
+  async read(label: string, text: string): Promise<void> {
+    await this.field(label).fill(text)
+    await this.field(label).press('Enter')
+  }
+
+  /** The large answer of the Length step, a number in the units shown. */
+  async beltWanted(): Promise<string> {
+    return (await this.page.getByRole('region', { name: 'Belt wanted' }).locator('button span').innerText()).trim()
+  }
+
+  /** Where the adjuster sits, in percent. */
+  async takenUp(): Promise<number> {
+    const text = await this.page.getByRole('region', { name: 'On the engine' }).locator('strong').innerText()
+    return Number.parseInt(text, 10)
+  }
+
+  /** Where the tensioner's arm ends on the screen: its pulley. */
+  async placeOf(pulley: string): Promise<{ readonly x: number; readonly y: number }> {
+    const box = await this.pulley(pulley).boundingBox()
+    if (box === null) throw new Error(`${pulley} is not on the drawing`)
+    return { x: box.x + box.width / 2, y: box.y + box.height / 2 }
+  }
+
+  async saved(): Promise<void> {
+    await expect(this.page.getByRole('status').filter({ hasText: /^saved/ })).toBeVisible()
+  }
+
+  async doCommand(name: string): Promise<void> {
+    await this.page.keyboard.press('Control+k')
+    await this.page.getByRole('combobox', { name: 'Find or do' }).fill(name)
+    await this.page.keyboard.press('Enter')
+    await expect(this.page.getByRole('dialog')).toBeHidden()
+  }
+}
+
+export function address(): string {
+  const url = process.env['EMERY_E2E_URL']
+  if (url === undefined) throw new Error('Emery was not started for this run.')
+  return url
+}
+
+/** A test with a person at Emery; any error on the console, and any request that leaves the machine, fails it. */
+export const test = base.extend<{ emery: Emery; mayComplain: RegExp | null }>({
+  // What a test expects the console to say, when it switches the server off for instance.
+  mayComplain: [null, { option: true }],
+  emery: async ({ page, mayComplain }, use) => {
+    const complaints: string[] = []
+    page.on('console', (message) => {
+      if (message.type() === 'error' || message.type() === 'warning') complaints.push(message.text())
+    })
+    page.on('pageerror', (error) => complaints.push(error.message))
+    page.on('request', (request) => {
+      const url = new URL(request.url())
+      if (/^https?:$/.test(url.protocol) && url.hostname !== '127.0.0.1')
+        complaints.push(`request left the machine: ${request.url()}`)
+    })
+    await use(new Emery(page))
+    expect(complaints.filter((text) => mayComplain?.test(text) !== true)).toEqual([])
+  },
+})
+
+export { expect } from '@playwright/test'
