@@ -31,6 +31,10 @@ import { FIRST_STEP, isStep, STEPS, stepVerdict, type StepId } from './steps/ste
 import type { BenchStore, WorkingSubject } from './store/bench-store.ts'
 import { Tape } from './tape/tape.tsx'
 import { useBenchStore } from './use-bench-store.ts'
+import { useThrottled } from './use-throttled.ts'
+
+/** Milliseconds between figures that change while a pulley is dragged; faster than this nobody reads them. */
+const READABLE_MS = 80
 
 const STEP_PANELS: Readonly<Record<StepId, () => React.JSX.Element>> = {
   measure: MeasureStep,
@@ -44,8 +48,9 @@ export function Bench({ record }: { readonly record: DriveRecord }) {
   const parts = useBenchParts(store)
   const { step: wanted } = useParams()
   const step = isStep(wanted) ? wanted : FIRST_STEP
-  // While a pulley is dragged the drawing comes first; panel and tape follow as soon as there is time between two frames.
-  const following = useDeferredValue(parts)
+  // While a pulley is dragged the drawing comes first; panel and tape follow as often as figures can be read.
+  const dragging = useStore(store, (state) => state.gesture !== null)
+  const following = useDeferredValue(useThrottled(parts, dragging ? READABLE_MS : 0))
   const name = useStore(store, (state) => state.drive.name)
   const commands = useBenchCommands(record, store)
   const tryNow = useCallback(() => saver.tryNow(), [saver])
@@ -68,7 +73,7 @@ export function Bench({ record }: { readonly record: DriveRecord }) {
   return (
     <BenchContext.Provider value={parts}>
       <div className={styles['bench']}>
-        <StepStrip step={step} parts={parts} commands={commands} />
+        <StepStrip step={step} parts={following} commands={commands} />
         <Drawing />
         <BenchContext.Provider value={following}>
           <PanelAndTape step={step} />

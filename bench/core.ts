@@ -1,0 +1,36 @@
+import { readFileSync } from 'node:fs'
+import { checkDrive, readDriveText, settleDrive, solveDrive, type CheckedDrive } from '@emery/core'
+import { measure } from './measure.ts'
+
+function demo(name: string): { readonly text: string; readonly drive: CheckedDrive } {
+  const text = readFileSync(new URL(`../demo/drives/${name}.drive.json`, import.meta.url), 'utf8')
+  const read = readDriveText(text)
+  if (!read.ok) throw new Error(`${name} is no drive`)
+  return { text, drive: read.drive }
+}
+
+const haulm = demo('haulm-main')
+const kiln = demo('kiln-blower')
+
+/** Square roots and arctangents as many as one path of eight pulleys needs: what the machine of the day makes of plain arithmetic. */
+function yardstick(): number {
+  let sum = 0
+  for (let i = 1; i <= 8; i++) sum += Math.sqrt(i * 1.7) + Math.atan2(i, 3) + Math.atan2(3, i)
+  return sum
+}
+
+const timings = [
+  measure('yardstick: the arithmetic of one 8-pulley path', yardstick),
+  measure('8 pulleys settled: path and adjuster', () => settleDrive(haulm.drive)),
+  measure('8 pulleys solved: path, adjuster, speeds, problems in words', () => solveDrive(haulm.drive)),
+  measure('three belts over a jackshaft solved', () => solveDrive(kiln.drive)),
+  measure('8-pulley document checked', () => checkDrive(haulm.drive)),
+  measure('8-pulley document read from text', () => readDriveText(haulm.text)),
+]
+const unit = timings[0]?.meanMs ?? 1
+process.stdout.write('| work | mean, ms | best to worst round, ms | yardsticks |\n| --- | ---: | ---: | ---: |\n')
+for (const { name, meanMs, bestMs, worstMs } of timings) {
+  process.stdout.write(
+    `| ${name} | ${meanMs.toPrecision(3)} | ${bestMs.toPrecision(3)} to ${worstMs.toPrecision(3)} | ${Math.round(meanMs / unit)} |\n`,
+  )
+}
