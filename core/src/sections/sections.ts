@@ -1,4 +1,4 @@
-/** Belt sections and their nominal dimensions: docs/mechanics/sections.md. */
+/** Belt sections and their nominal dimensions: docs/mechanics/cord-radius.md. */
 
 export const SECTIONS = ['PK', 'V10', 'V13', 'V17', 'T9.5', 'T12.7'] as const
 export type Section = (typeof SECTIONS)[number]

@@ -1,11 +1,8 @@
-import { spansOf, type SettledBelt } from '@emery/core'
+import type { SettledBelt } from '@emery/core'
 import { useBench, useBenchState } from '../bench-context.ts'
 import { beltShape } from './belt-shape.ts'
 import styles from './drawing.module.css'
-
-/** Pixels of straight belt that an arrow of travel needs beside it. */
-const ROOM_FOR_ARROW_PX = 56
-const ARROW_PX = 22
+import { ARROW_PX, travelArrows } from './travel-arrows.ts'
 
 /** Belts on their pulleys, the one in hand darkest and with arrows of travel. */
 export function BeltLayer({ scale }: { readonly scale: number }) {
@@ -60,28 +57,19 @@ function OneBelt({ belt, scale, quiet, wrong }: OneBeltProps) {
   )
 }
 
-/** An arrow beside each long span, on the back of the belt, pointing the way it runs. */
+/** Arrows beside the belt, pointing the way it runs. */
 function TravelArrows({ belt, scale }: { readonly belt: SettledBelt; readonly scale: number }) {
-  const away = 15 / scale
+  const { shown } = useBench()
   const half = ARROW_PX / scale / 2
   return (
     <g className={styles['arrows']}>
-      {spansOf(belt)
-        .filter(({ length }) => length * scale > ROOM_FOR_ARROW_PX)
-        .map(({ from, to, start, end, direction }) => {
-          const [cos, sin] = [Math.cos(direction), Math.sin(direction)]
-          // The back lies to the right of travel where the ribs turn counter-clockwise.
-          const x = (start.x + end.x) / 2 + belt.ribsSign * away * sin
-          const y = (start.y + end.y) / 2 - belt.ribsSign * away * cos
-          const turned = (-direction * 180) / Math.PI
-          return (
-            <path
-              key={`${from.id} ${to.id}`}
-              transform={`translate(${x} ${-y}) rotate(${turned})`}
-              d={`M${-half} 0H${half}M${half * 0.4} ${-half * 0.45}L${half} 0L${half * 0.4} ${half * 0.45}`}
-            />
-          )
-        })}
+      {travelArrows(shown, belt, scale).map(({ key, x, y, direction }) => (
+        <path
+          key={key}
+          transform={`translate(${x} ${-y}) rotate(${(-direction * 180) / Math.PI})`}
+          d={`M${-half} 0H${half}M${half * 0.4} ${-half * 0.45}L${half} 0L${half * 0.4} ${half * 0.45}`}
+        />
+      ))}
     </g>
   )
 }

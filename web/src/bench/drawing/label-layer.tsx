@@ -7,6 +7,7 @@ import { travelEnds } from './adjuster-layer.tsx'
 import { drawnRadius } from './bounds.ts'
 import styles from './drawing.module.css'
 import { placeLabels, type LabelWanted, type PlacedLabel, type Rect } from './place-labels.ts'
+import { ARROW_PX, travelArrows, type TravelArrow } from './travel-arrows.ts'
 import type { Camera } from './use-camera.ts'
 
 interface LabelLayerProps {
@@ -30,7 +31,7 @@ const NOTE_LETTER = 6.6
 
 /** Names and numbers on the drawing, kept at one size whatever the zoom, and off the belts. */
 export function LabelLayer({ camera, size }: LabelLayerProps) {
-  const { shown: settled } = useBench()
+  const { shown: settled, belt } = useBench()
   const selected = useBenchState((state) => state.selected)
   const words = useLabelWords()
   const ends = useEndLabels(camera)
@@ -48,9 +49,16 @@ export function LabelLayer({ camera, size }: LabelLayerProps) {
       x2: camera.x + b.x * camera.k,
       y2: camera.y - b.y * camera.k,
     })
+    const arrows =
+      belt === undefined ? [] : travelArrows(settled, belt, camera.k).map((arrow) => arrowBox(arrow, camera))
     const segments = settled.belts.flatMap((belt) => spansOf(belt).map(({ start, end }) => onScreen([start, end])))
-    return placeLabels(wanted, { segments, carriers: carriers(settled).map(onScreen), boxes: ends, viewport: size })
-  }, [settled, words, camera, size, ends])
+    return placeLabels(wanted, {
+      segments,
+      carriers: carriers(settled).map(onScreen),
+      boxes: [...ends, ...arrows],
+      viewport: size,
+    })
+  }, [settled, belt, words, camera, size, ends])
 
   return (
     <g className={styles['labels']} aria-hidden>
@@ -67,6 +75,11 @@ export function LabelLayer({ camera, size }: LabelLayerProps) {
       })}
     </g>
   )
+}
+
+function arrowBox({ x, y }: TravelArrow, camera: Camera): Rect {
+  const [left, top] = [camera.x + x * camera.k - ARROW_PX / 2, camera.y - y * camera.k - ARROW_PX / 2]
+  return { left, top, width: ARROW_PX, height: ARROW_PX }
 }
 
 /** Arms, rods and slots, which labels should not lie across, as pairs of ends. */

@@ -6,11 +6,13 @@ import {
   beltWanted,
   setBeltLength,
   shortWayRoundDeg,
+  type AdjusterKind,
   type BeltInReach,
   type BeltSolution,
   type SettledAdjuster,
   type SettledBelt,
 } from '@emery/core'
+import { Caution } from '../../readings/caution.tsx'
 import { ReadingField } from '../../readings/reading-field.tsx'
 import { useLengths, type Lengths } from '../../readings/use-lengths.ts'
 import { VerdictMark } from '../../readings/verdict-mark.tsx'
@@ -104,10 +106,25 @@ function Wanted({ belt }: { readonly belt: SettledBelt }) {
   )
 }
 
+const KEY_OUT = 'Engine off, key out.'
+
+/** What can hurt when a belt is changed, by what takes it up. */
+const CAUTIONS: Readonly<Record<AdjusterKind | 'fixed', string>> = {
+  'spring-arm': `${KEY_OUT} A released arm can trap fingers: hold it until it rests.`,
+  swing: `${KEY_OUT} Battery negative off before a bar goes near a generator’s terminals.`,
+  slide: `${KEY_OUT} Slacken before the belt comes off; never lever it over a rim.`,
+  turnbuckle: `${KEY_OUT} Never wind the rod past its marked length: the thread lets go.`,
+  eccentric: `${KEY_OUT} Slacken before the belt comes off; never lever it over a rim.`,
+  shim: `${KEY_OUT} Turn the engine by hand while the halves are drawn together.`,
+  fixed: `${KEY_OUT} Turn the engine by hand, never with the starter, to roll a belt on.`,
+}
+
 function OnTheEngine({ belt, answer }: { readonly belt: SettledBelt; readonly answer: BeltSolution }) {
   const { store } = useBench()
   const lengths = useLengths()
   const { id, section, ribs, length } = belt.belt
+  const { shortest, longest } = answer.reach
+  const reachText = (mm: number | null) => (mm === null ? '–' : lengths.text(mm))
   return (
     <section className={styles['section']} aria-label="On the engine">
       <h2 className="heading">On the engine</h2>
@@ -122,13 +139,10 @@ function OnTheEngine({ belt, answer }: { readonly belt: SettledBelt; readonly an
         />
         <AdjusterWords belt={belt} answer={answer} />
       </div>
-      {belt.adjuster !== null && <TravelBar adjuster={belt.adjuster} u={belt.adjuster.u} />}
-      <dl className={styles['reach']}>
-        <dt>released</dt>
-        <dd className="figures">{answer.reach.shortest === null ? '–' : lengths.text(answer.reach.shortest)}</dd>
-        <dt>taken up</dt>
-        <dd className="figures">{answer.reach.longest === null ? '–' : lengths.text(answer.reach.longest)}</dd>
-      </dl>
+      {belt.adjuster !== null && (
+        <TravelBar adjuster={belt.adjuster} u={belt.adjuster.u} ends={[reachText(shortest), reachText(longest)]} />
+      )}
+      <Caution>{CAUTIONS[belt.adjuster?.adjuster.kind ?? 'fixed']}</Caution>
     </section>
   )
 }
@@ -221,6 +235,7 @@ function NeighbourLine({ belt, candidate }: { readonly belt: SettledBelt; readon
       onBlur={hide}
     >
       <strong className="figures">{label}</strong>
+      {belt.adjuster !== null && <TravelBar adjuster={belt.adjuster} u={candidate.u} />}
       <span className="figures">{Math.round(100 * candidate.u)} %</span>
       {on ? (
         <span className={styles['onIt']}>on it</span>
@@ -235,7 +250,6 @@ function NeighbourLine({ belt, candidate }: { readonly belt: SettledBelt; readon
           Put on
         </Button>
       )}
-      {belt.adjuster !== null && <TravelBar adjuster={belt.adjuster} u={candidate.u} small />}
     </li>
   )
 }

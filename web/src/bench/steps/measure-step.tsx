@@ -1,3 +1,5 @@
+import { holdOf } from '@emery/core'
+import { Caution } from '../../readings/caution.tsx'
 import { useLengths } from '../../readings/use-lengths.ts'
 import { useBench, useBenchState } from '../bench-context.ts'
 import styles from './panel.module.css'
@@ -13,9 +15,8 @@ export function MeasureStep() {
   return (
     <section className={styles['section']}>
       <h2 className="heading">Readings, in {lengths.unit}</h2>
-      <p className={styles['soft']}>
-        Pick a pulley here or on the drawing and type what the tape says, or pull it to its place.
-      </p>
+      <p className={styles['soft']}>Pick a pulley and type what the tape says, or pull it to its place.</p>
+      <Caution>Engine off and key out before hands or tape go near a belt. Let it cool.</Caution>
       <table className={styles['table']}>
         <thead>
           <tr>
@@ -28,20 +29,21 @@ export function MeasureStep() {
         <tbody>
           {drive.pulleys.map((pulley) => {
             const shaft = shaftOf(pulley.shaft)
-            const place = settled.places.get(pulley.shaft)
+            const hold = holdOf(drive, pulley.shaft)
             return (
               <tr key={pulley.id} data-selected={pulley.id === selected}>
                 <th scope="row">
                   <button type="button" onClick={() => store.getState().select(pulley.id)}>
                     {shaft?.name ?? pulley.shaft}
                     {several(pulley.shaft) && <small>{pulley.id}</small>}
+                    {hold?.of === 'pivot' && <small>by its pivot</small>}
                   </button>
                 </th>
                 <td className="figures">
                   {pulley.face === 'toothed' ? `${pulley.teeth} teeth` : lengths.bare(pulley.diameter)}
                 </td>
-                <td className="figures">{place === undefined ? '–' : lengths.bare(place.x)}</td>
-                <td className="figures">{place === undefined ? '–' : lengths.bare(place.y)}</td>
+                <td className="figures">{hold === undefined ? '–' : lengths.bare(hold.x)}</td>
+                <td className="figures">{hold === undefined ? '–' : lengths.bare(hold.y)}</td>
               </tr>
             )
           })}

@@ -4,17 +4,24 @@ import styles from './panel.module.css'
 interface TravelBarProps {
   readonly adjuster: SettledAdjuster
   readonly u: number | null
-  readonly small?: boolean
+  /** What is written at its two ends; a bar without is a small one in a list. */
+  readonly ends?: readonly [released: string, takenUp: string]
 }
 
 /** An adjuster's travel from released to taken up, its marks where it has some, and where it sits. */
-export function TravelBar({ adjuster, u, small = false }: TravelBarProps) {
+export function TravelBar({ adjuster, u, ends }: TravelBarProps) {
   const marks = adjuster.adjuster.kind === 'spring-arm' ? adjuster.adjuster.marks : undefined
   const percent = (share: number) => `${100 * share}%`
   const label = u === null ? 'Travel, place not known' : `Travel, ${Math.round(100 * u)} percent taken up`
   return (
-    <div className={styles['travel']} data-small={small} role="img" aria-label={label}>
-      <div className={styles['track']}>
+    <div className={styles['travel']} data-small={ends === undefined}>
+      {ends !== undefined && marks !== undefined && (
+        <div className={styles['marks']}>
+          <span style={{ left: percent((marks.min + marks.nominal) / 2) }}>new belt</span>
+          <span style={{ left: percent(marks.max) }}>last mark</span>
+        </div>
+      )}
+      <div className={styles['track']} role="img" aria-label={label}>
         {marks !== undefined && (
           <>
             <i
@@ -26,12 +33,14 @@ export function TravelBar({ adjuster, u, small = false }: TravelBarProps) {
         )}
         {u !== null && <i className={styles['place']} style={{ left: percent(u) }} />}
       </div>
-      {!small && (
+      {ends !== undefined && (
         <div className={styles['ends']}>
-          <span>released</span>
-          {marks !== undefined && <span style={{ left: percent((marks.min + marks.nominal) / 2) }}>new belt</span>}
-          {marks !== undefined && <span style={{ left: percent(marks.max) }}>last mark</span>}
-          {marks === undefined && <span>taken up</span>}
+          <span>
+            released <b className="figures">{ends[0]}</b>
+          </span>
+          <span>
+            <b className="figures">{ends[1]}</b> taken up
+          </span>
         </div>
       )}
     </div>
