@@ -38,6 +38,8 @@ async function main(): Promise<void> {
   }
   process.on('SIGTERM', stop)
   process.on('SIGINT', stop)
+  // Whoever started the server has gone without a word: nobody would stop it any more.
+  process.on('disconnect', stop)
 }
 
 function listen(server: Server, { host, port }: Config): Promise<void> {

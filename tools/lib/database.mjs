@@ -186,9 +186,18 @@ function handle(places, password, { pid, port, owned, server }) {
       await stopProcess(pid)
       rmSync(places.state, { force: true })
     },
-    /** Tells when the database goes away by itself; only one that was started here can be watched. */
-    onExit: (listener) => server?.on('exit', listener),
+    /** Tells when the database goes away by itself. One that was taken over is no child of ours and has to be looked at. */
+    onExit: (listener) => (server === undefined ? watch(pid, listener) : server.on('exit', listener)),
   }
+}
+
+function watch(pid, listener) {
+  const looking = setInterval(() => {
+    if (isAlive(pid)) return
+    clearInterval(looking)
+    listener()
+  }, 1000)
+  looking.unref()
 }
 
 async function stopProcess(pid) {

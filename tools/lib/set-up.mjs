@@ -1,4 +1,4 @@
-import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
+import { existsSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { needSpace } from './disk.mjs'
 import { fingerprint } from './fingerprint.mjs'
@@ -75,7 +75,7 @@ async function installNpm() {
 
 /** Builds the pages when their sources have changed since the last build. */
 export async function buildWeb() {
-  const stamp = join(DATA, 'web-built')
+  const stamp = join(WEB_DIST, '.built')
   const leaveOut = (name) => /(^|\/)(dist|node_modules|testing)$|\.test\.tsx?$/.test(name)
   const wanted = fingerprint(ROOT, ['web', 'core', 'package-lock.json'], leaveOut)
   if (existsSync(join(WEB_DIST, 'index.html')) && existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return
@@ -84,6 +84,5 @@ export async function buildWeb() {
     const { status, output } = await quietly('npx', ['vite', 'build'], { cwd: join(ROOT, 'web') })
     if (status !== 0) throw new Hindrance(`The pages could not be built: ${lastLines(output, 8)}`)
   })
-  mkdirSync(DATA, { recursive: true })
   writeFileSync(stamp, wanted)
 }
