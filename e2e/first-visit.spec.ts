@@ -60,6 +60,25 @@ test('a drive goes out as a file, comes in as a new one, and is deleted and brou
   await expect(rows).toHaveCount(count)
 })
 
+test('a drive is renamed, deleted from the bench, and brought back', async ({ emery, page }) => {
+  await emery.open()
+  await emery.pickDrive('Linnet sprint car')
+  await page.getByRole('button', { name: 'Rename Toothed drive' }).click()
+  await page
+    .getByRole('textbox', { name: 'Name of the drive' })
+    .fill('Sprint drive, as measured by two people on a wet Sunday in the yard behind the sheds')
+  await page.keyboard.press('Enter')
+  await emery.saved()
+  // A long name is cut short on the screen, not the screen by the name.
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(1280)
+
+  await emery.doCommand('Delete this drive')
+  await expect(page.getByRole('heading', { name: 'Drives' })).toBeVisible()
+  await expect(emery.driveRow('Linnet')).toHaveCount(0)
+  await page.getByRole('button', { name: 'Bring it back' }).click()
+  await expect(emery.driveRow('Linnet')).toContainText('Sprint drive')
+})
+
 test.describe('a file that is no drive', () => {
   test.use({ mayComplain: /422|413/ })
   test('is refused in words, with its place, and nothing is lost', async ({ emery, page }) => {

@@ -63,14 +63,8 @@ export { cordAboveSurface, metalRadius } from './path/cord-radius.ts'
 export { faceWidth, spansOf, type Span } from './path/clearance.ts'
 export { tangentPoint, type CordCircle, type CordPath } from './path/cord-path.ts'
 export type { AdjusterMotion, AdjusterUnit } from './path/adjuster-motion.ts'
-export {
-  MIDDLE_TRAVEL,
-  settleDrive,
-  type SettledAdjuster,
-  type SettledBelt,
-  type SettledDrive,
-  type Travels,
-} from './path/settle.ts'
+export { settleDrive, type SettledAdjuster, type SettledBelt, type SettledDrive } from './path/settle.ts'
+export { MIDDLE_TRAVEL, type Travels } from './path/bench.ts'
 export type { Sign } from './path/turning.ts'
 
 export {

@@ -2,11 +2,10 @@ import type { Adjuster } from '../drive/adjuster.ts'
 import type { Belt } from '../drive/belt.ts'
 import type { CheckedDrive } from '../drive/drive.ts'
 import type { Pulley } from '../drive/pulley.ts'
-import type { Shaft } from '../drive/shaft.ts'
 import type { Point } from '../numerics/vectors.ts'
 import { SETTLING_SWEEPS, TRAVEL_SETTLED } from '../numerics/tolerances.ts'
 import { statedMinusCord } from '../sections/sections.ts'
-import { adjusterMotion, type AdjusterMotion } from './adjuster-motion.ts'
+import type { AdjusterMotion } from './adjuster-motion.ts'
 import { cordRadius } from './cord-radius.ts'
 import {
   lengthRateOfGrowth,
@@ -16,14 +15,9 @@ import {
   type CordCircle,
   type CordPath,
 } from './cord-path.ts'
+import { Bench, MIDDLE_TRAVEL, type Travels } from './bench.ts'
 import { seatBelt, usableStretch, type LengthAt, type Seat, type UsableStretch } from './reach-curve.ts'
-import { shaftSigns, type Sign } from './turning.ts'
-
-/** Travel of adjusters by id, 0 to 1. */
-export type Travels = Readonly<Record<string, number>>
-
-/** The travel at which a drive is drawn when nothing says where its adjuster stands. */
-export const MIDDLE_TRAVEL = 0.5
+import type { Sign } from './turning.ts'
 
 /** One belt on its pulleys, with every adjuster of the drive where it settles. */
 export interface SettledBelt {
@@ -98,108 +92,6 @@ export function settleDrive(drive: CheckedDrive, held: Travels = {}): SettledDri
     signs: bench.signs,
     travels: bench.travels,
   }
-}
-
-/** The parts of one drive with its adjusters in hand: looked up by id, moved in place while belts are being settled. */
-class Bench {
-  readonly places = new Map<string, Point>()
-  readonly travels = new Map<string, number>()
-  readonly signs: ReadonlyMap<string, Sign>
-  readonly motions = new Map<string, AdjusterMotion>()
-  readonly owners = new Map<string, string>()
-  private readonly shafts: ReadonlyMap<string, Shaft>
-  private readonly pulleys: ReadonlyMap<string, Pulley>
-  private readonly adjusters: ReadonlyMap<string, Adjuster>
-  private readonly growth = new Map<string, number>()
-  private readonly ribsSigns: ReadonlyMap<string, Sign>
-
-  constructor(
-    readonly drive: CheckedDrive,
-    readonly held: Travels,
-  ) {
-    this.shafts = new Map(drive.shafts.map((shaft) => [shaft.id, shaft]))
-    this.pulleys = new Map(drive.pulleys.map((pulley) => [pulley.id, pulley]))
-    this.adjusters = new Map(drive.adjusters.map((adjuster) => [adjuster.id, adjuster]))
-    const { signs, ribsSigns } = shaftSigns(drive)
-    this.signs = signs
-    this.ribsSigns = ribsSigns
-    for (const { id, x, y } of drive.shafts) this.places.set(id, { x, y })
-    for (const belt of drive.belts) {
-      if (belt.adjuster === null) continue
-      const owner = this.owners.get(belt.adjuster)
-      if (
-        owner === undefined ||
-        (belt.length !== null && drive.belts.find(({ id }) => id === owner)?.length === null)
-      ) {
-        this.owners.set(belt.adjuster, belt.id)
-      }
-    }
-    for (const adjuster of drive.adjusters) {
-      this.motions.set(
-        adjuster.id,
-        adjusterMotion(adjuster, (id) => this.shaft(id)),
-      )
-      this.stand(adjuster.id, held[adjuster.id] ?? MIDDLE_TRAVEL)
-    }
-  }
-
-  shaft(id: string): Shaft {
-    return found(this.shafts, id)
-  }
-
-  adjuster(id: string): Adjuster {
-    return found(this.adjusters, id)
-  }
-
-  motion(id: string): AdjusterMotion {
-    return found(this.motions, id)
-  }
-
-  travelOf(adjuster: string): number {
-    return found(this.travels, adjuster)
-  }
-
-  ribsSign(belt: Belt): Sign {
-    return found(this.ribsSigns, belt.id)
-  }
-
-  pulleysOf(belt: Belt): Pulley[] {
-    return belt.route.map(({ pulley }) => found(this.pulleys, pulley))
-  }
-
-  /**
-   * Lets an adjuster stand at travel u. One that no belt names and nobody holds leaves its shaft at the stated place,
-   * unless the kind has no stated place of its own.
-   */
-  stand(id: string, u: number): void {
-    this.travels.set(id, u)
-    const { kind } = this.adjuster(id)
-    const idle = !this.owners.has(id) && this.held[id] === undefined
-    if (idle && kind !== 'spring-arm' && kind !== 'eccentric') return
-    const motion = this.motion(id)
-    if (motion.moves === 'radius') {
-      this.growth.set(motion.pulley, motion.growthAt(u).by)
-    } else {
-      const place = motion.placeAt(u)
-      if (place !== undefined) this.places.set(motion.shaft, { x: place.x, y: place.y })
-    }
-  }
-
-  circlesOf(belt: Belt): CordCircle[] {
-    const ribsSign = this.ribsSign(belt)
-    return belt.route.map(({ pulley: id, contact }) => {
-      const pulley = found(this.pulleys, id)
-      const { x, y } = found(this.places, pulley.shaft)
-      const r = cordRadius(pulley, belt.section, contact) + (this.growth.get(id) ?? 0)
-      return { x, y, r, sigma: contact === 'ribs' ? ribsSign : (-ribsSign as Sign) }
-    })
-  }
-}
-
-function found<Value>(map: ReadonlyMap<string, Value>, id: string): Value {
-  const value = map.get(id)
-  if (value === undefined) throw new Error(`A checked drive refers to "${id}", which it does not hold.`)
-  return value
 }
 
 /**

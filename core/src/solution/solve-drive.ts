@@ -2,15 +2,9 @@ import type { CheckedDrive } from '../drive/drive.ts'
 import type { Turn } from '../drive/engine.ts'
 import { degrees, wrapPositive, type Point } from '../numerics/vectors.ts'
 import { spansOf } from '../path/clearance.ts'
+import { MIDDLE_TRAVEL, type Travels } from '../path/bench.ts'
 import type { AdjusterUnit } from '../path/adjuster-motion.ts'
-import {
-  settleDrive,
-  MIDDLE_TRAVEL,
-  type SettledAdjuster,
-  type SettledBelt,
-  type SettledDrive,
-  type Travels,
-} from '../path/settle.ts'
+import { settleDrive, type SettledAdjuster, type SettledBelt, type SettledDrive } from '../path/settle.ts'
 import { turnOf } from '../path/turning.ts'
 import { statedMinusCord } from '../sections/sections.ts'
 import { shaftSpeeds, type ShaftSpeeds } from '../speeds/shaft-speeds.ts'

@@ -3,7 +3,8 @@ import { DRIVE_MEDIA_TYPE, type CheckedDrive, type DriveList, type DriveRecord }
 import { ask } from './client.ts'
 
 export const driveKeys = {
-  all: ['drives'] as const,
+  /** Every list, whatever was searched for; an open drive is none of them. */
+  lists: ['drives', 'list'] as const,
   list: (search: string) => ['drives', 'list', search] as const,
   one: (id: string) => ['drives', 'one', id] as const,
 }

@@ -34,7 +34,7 @@ export function useBenchStore(record: DriveRecord): OpenBench & { readonly saveS
       unsubscribe()
       window.removeEventListener('online', online)
       saver.stop()
-      void queries.invalidateQueries({ queryKey: driveKeys.all })
+      void queries.invalidateQueries({ queryKey: driveKeys.lists })
     }
   }, [store, saver, queries])
 

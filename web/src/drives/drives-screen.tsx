@@ -10,6 +10,7 @@ import { useTopBar } from '../app/top-bar.ts'
 import { VerdictMark, type Verdict } from '../readings/verdict-mark.tsx'
 import { DriveMiniature } from './drive-miniature.tsx'
 import styles from './drives-screen.module.css'
+import { useDeleteDrive } from './use-delete-drive.tsx'
 import { useDriveFiles } from './use-drive-files.tsx'
 
 /** Every drive the workshop keeps, the one last worked on first. */
@@ -17,6 +18,7 @@ export function DrivesScreen() {
   const [search, setSearch] = useState('')
   const { data, error, isPending, refetch } = useQuery(driveListQuery(search.trim()))
   const files = useDriveFiles()
+  const remove = useDeleteDrive()
   const { chooseFile } = files
   useTopBar(
     useMemo(
@@ -63,7 +65,11 @@ export function DrivesScreen() {
       ) : (
         <ul className={styles['list']}>
           {data.drives.map((record) => (
-            <DriveRow key={record.id} record={record} onDelete={() => files.remove(record)} />
+            <DriveRow
+              key={record.id}
+              record={record}
+              onDelete={() => void remove({ id: record.id, name: record.document.name })}
+            />
           ))}
         </ul>
       )}

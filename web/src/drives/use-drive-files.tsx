@@ -2,15 +2,14 @@ import { useQueryClient } from '@tanstack/react-query'
 import { App, Button } from 'antd'
 import { useCallback, useRef, useState, type ReactNode } from 'react'
 import { useNavigate } from 'react-router'
-import { MOST_TEXT, type DriveRecord } from '@emery/core'
+import { MOST_TEXT } from '@emery/core'
 import { RequestFailure } from '../api/client.ts'
-import { deleteDrive, driveKeys, importDrive, restoreDrive } from '../api/drives.ts'
+import { driveKeys, importDrive } from '../api/drives.ts'
 import styles from './drives-screen.module.css'
 
 interface DriveFiles {
   readonly chooseFile: () => void
   readonly importFiles: (files: FileList | null) => void
-  readonly remove: (record: Pick<DriveRecord, 'id' | 'document'>) => void
   /** The hidden file control and what was wrong with the last file. */
   readonly element: ReactNode
 }
@@ -21,7 +20,7 @@ interface Refusal {
   readonly lines: readonly string[]
 }
 
-/** Bringing drives in from files, and taking them out again, with a way back. */
+/** Bringing drives in from files. */
 export function useDriveFiles(): DriveFiles {
   const input = useRef<HTMLInputElement>(null)
   const queries = useQueryClient()
@@ -35,7 +34,7 @@ export function useDriveFiles(): DriveFiles {
     try {
       if (file.size > MOST_TEXT) throw new RequestFailure(false, 'This is larger than a drive document can be (1 MB).')
       const record = await importDrive(await file.text())
-      await queries.invalidateQueries({ queryKey: driveKeys.all })
+      await queries.invalidateQueries({ queryKey: driveKeys.lists })
       void message.success(`${record.document.name} is imported.`)
       void navigate(`/drives/${record.id}`)
     } catch (error) {
@@ -49,43 +48,9 @@ export function useDriveFiles(): DriveFiles {
     if (input.current !== null) input.current.value = ''
   }
 
-  const restore = async (id: string) => {
-    await restoreDrive(id)
-    await queries.invalidateQueries({ queryKey: driveKeys.all })
-  }
-  const removeOne = async ({ id, document }: Pick<DriveRecord, 'id' | 'document'>) => {
-    try {
-      await deleteDrive(id)
-    } catch (error) {
-      void message.error(error instanceof Error ? error.message : 'It could not be deleted.')
-      return
-    }
-    await queries.invalidateQueries({ queryKey: driveKeys.all })
-    const key = `deleted-${id}`
-    void message.open({
-      key,
-      duration: 12,
-      content: (
-        <>
-          {document.name} is deleted.{' '}
-          <Button
-            type="link"
-            onClick={() => {
-              message.destroy(key)
-              void restore(id)
-            }}
-          >
-            Bring it back
-          </Button>
-        </>
-      ),
-    })
-  }
-
   return {
     chooseFile,
     importFiles,
-    remove: (record) => void removeOne(record),
     element: (
       <>
         <input

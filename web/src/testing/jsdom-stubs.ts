@@ -1,4 +1,6 @@
 /** What Ant Design asks of a browser and jsdom does not have. */
+import { TextDecoder, TextEncoder } from 'node:util'
+
 class NothingToObserve {
   observe(): void {
     // Sizes never change in jsdom.
@@ -12,6 +14,8 @@ class NothingToObserve {
 }
 
 Object.assign(globalThis, {
+  TextEncoder,
+  TextDecoder,
   ResizeObserver: NothingToObserve,
   matchMedia: (query: string) => ({
     matches: false,
@@ -24,3 +28,16 @@ Object.assign(globalThis, {
   // jsdom's own keeps the test process alive for ever.
   MessageChannel: undefined,
 })
+
+// jsdom computes no styles for pseudo-elements, which Ant Design asks for to measure a scroll bar.
+const { getComputedStyle } = globalThis
+globalThis.getComputedStyle = (element) => getComputedStyle(element)
+
+Blob.prototype.text = function text(this: Blob) {
+  return new Promise((resolve, reject) => {
+    const reader = new FileReader()
+    reader.onload = () => resolve(String(reader.result))
+    reader.onerror = () => reject(new Error('The file cannot be read.'))
+    reader.readAsText(this)
+  })
+}

@@ -5,18 +5,14 @@ import {
   beltToAskFor,
   beltWanted,
   setBeltLength,
-  shortWayRoundDeg,
-  type AdjusterKind,
   type BeltInReach,
   type BeltSolution,
-  type SettledAdjuster,
   type SettledBelt,
 } from '@emery/core'
-import { Caution } from '../../readings/caution.tsx'
 import { ReadingField } from '../../readings/reading-field.tsx'
-import { useLengths, type Lengths } from '../../readings/use-lengths.ts'
-import { VerdictMark } from '../../readings/verdict-mark.tsx'
+import { useLengths } from '../../readings/use-lengths.ts'
 import { useBench, useBenchState } from '../bench-context.ts'
+import { AdjusterCaution, AdjusterWords } from './adjuster-words.tsx'
 import styles from './panel.module.css'
 import { TravelBar } from './travel-bar.tsx'
 
@@ -106,19 +102,6 @@ function Wanted({ belt }: { readonly belt: SettledBelt }) {
   )
 }
 
-const KEY_OUT = 'Engine off, key out.'
-
-/** What can hurt when a belt is changed, by what takes it up. */
-const CAUTIONS: Readonly<Record<AdjusterKind | 'fixed', string>> = {
-  'spring-arm': `${KEY_OUT} A released arm can trap fingers: hold it until it rests.`,
-  swing: `${KEY_OUT} Battery negative off before a bar goes near a generator’s terminals.`,
-  slide: `${KEY_OUT} Slacken before the belt comes off; never lever it over a rim.`,
-  turnbuckle: `${KEY_OUT} Never wind the rod past its marked length: the thread lets go.`,
-  eccentric: `${KEY_OUT} Slacken before the belt comes off; never lever it over a rim.`,
-  shim: `${KEY_OUT} Turn the engine by hand while the halves are drawn together.`,
-  fixed: `${KEY_OUT} Turn the engine by hand, never with the starter, to roll a belt on.`,
-}
-
 function OnTheEngine({ belt, answer }: { readonly belt: SettledBelt; readonly answer: BeltSolution }) {
   const { store } = useBench()
   const lengths = useLengths()
@@ -142,54 +125,9 @@ function OnTheEngine({ belt, answer }: { readonly belt: SettledBelt; readonly an
       {belt.adjuster !== null && (
         <TravelBar adjuster={belt.adjuster} u={belt.adjuster.u} ends={[reachText(shortest), reachText(longest)]} />
       )}
-      <Caution>{CAUTIONS[belt.adjuster?.adjuster.kind ?? 'fixed']}</Caution>
+      <AdjusterCaution kind={belt.adjuster?.adjuster.kind ?? 'fixed'} />
     </section>
   )
-}
-
-/** Where the adjuster sits, in words and in what can be read off the part itself. */
-function AdjusterWords({ belt, answer }: { readonly belt: SettledBelt; readonly answer: BeltSolution }) {
-  const lengths = useLengths()
-  const { adjuster } = belt
-  if (adjuster === null) return <p>Fixed centres, nothing to adjust.</p>
-  if (adjuster.u === null) {
-    const why =
-      belt.belt.length === null
-        ? 'Give the belt’s length to see where the adjuster sits.'
-        : 'This belt is out of reach.'
-    return (
-      <p className={styles['where']}>
-        <VerdictMark verdict={belt.belt.length === null ? 'none' : 'act'} /> {why}
-      </p>
-    )
-  }
-  return (
-    <p className={styles['where']}>
-      <strong className="figures">{Math.round(100 * adjuster.u)} %</strong> taken up
-      <small>{readingOf(adjuster, answer.adjuster?.value ?? 0, lengths)}</small>
-    </p>
-  )
-}
-
-function readingOf({ adjuster }: SettledAdjuster, value: number, lengths: Lengths): string {
-  switch (adjuster.kind) {
-    case 'spring-arm': {
-      const back = Math.abs(shortWayRoundDeg(value, adjuster.angleFree))
-      return `arm ${back.toFixed(0)}° back from its free end`
-    }
-    case 'swing':
-      return `swung ${Math.abs(shortWayRoundDeg(adjuster.angleFrom, value)).toFixed(0)}° from the slot’s inner end`
-    case 'eccentric':
-      return `turned ${Math.abs(shortWayRoundDeg(adjuster.angleFrom, value)).toFixed(0)}° from released`
-    case 'slide':
-      return `${lengths.text(value - adjuster.from)} along the slide`
-    case 'turnbuckle':
-      return `rod ${lengths.text(value)}; never past ${lengths.text(adjuster.lengthMax)}`
-    case 'shim': {
-      const [fewer, more] = [Math.floor(value), Math.ceil(value)]
-      return fewer === more ? `${more} shims between the halves` : `between ${fewer} and ${more} shims: whole ones only`
-    }
-  }
 }
 
 /** The standard belts nearest to the wanted one, with where the adjuster would sit; looked at, each shows in the drawing. */

@@ -1,0 +1,106 @@
+import { afterEach, beforeEach, describe, expect, test } from '@jest/globals'
+import { cleanup, screen } from '@testing-library/react'
+import userEvent from '@testing-library/user-event'
+import type { DriveRecord } from '@emery/core'
+import { demoDrive } from '../testing/drives.ts'
+import { FakeServer, show } from '../testing/fake-server.tsx'
+import { DrivesScreen } from './drives-screen.tsx'
+
+const record = (id: string, name: string): DriveRecord => ({
+  id,
+  vehicle: { id: `v-${id}`, name: `Vehicle ${id}`, plate: 'P-1' },
+  document: { ...demoDrive('kiln-blower'), name },
+  version: 1,
+  updatedAt: '2026-01-01T00:00:00.000Z',
+})
+
+let server: FakeServer
+beforeEach(() => {
+  server = new FakeServer()
+  server.install()
+})
+afterEach(cleanup)
+
+const list = (...drives: DriveRecord[]) => ({ status: 200, json: { drives, total: drives.length } })
+
+describe('the list of drives', () => {
+  test('says how each drive stands, in words and a shape', async () => {
+    server.answers['GET /drives'] = list(record('a', 'Blower drive'))
+    show(<DrivesScreen />)
+    expect(await screen.findByText('Vehicle a · P-1')).not.toBeNull()
+    expect(screen.getByText('one thing to watch')).not.toBeNull()
+    expect(screen.getByLabelText('watch')).not.toBeNull()
+    expect(screen.getByText('V13 × 887.5')).not.toBeNull()
+  })
+
+  test('an empty garage says what to do next', async () => {
+    server.answers['GET /drives'] = list()
+    show(<DrivesScreen />)
+    expect(await screen.findByText('No drives yet')).not.toBeNull()
+    expect(screen.getByText(/Import a drive document/)).not.toBeNull()
+  })
+
+  test('a search that finds nothing says so', async () => {
+    server.answers['GET /drives'] = list()
+    show(<DrivesScreen />)
+    await userEvent.type(await screen.findByLabelText('Search drives'), 'zeppelin')
+    expect(await screen.findByText('No drive matches “zeppelin”')).not.toBeNull()
+  })
+
+  test('with the server away it says so and can be asked again', async () => {
+    server.answers['GET /drives'] = 'away'
+    show(<DrivesScreen />)
+    expect(await screen.findByText('The drives cannot be shown')).not.toBeNull()
+    server.answers['GET /drives'] = list(record('b', 'Back again'))
+    await userEvent.click(screen.getByRole('button', { name: 'Try again' }))
+    expect(await screen.findByText('Back again')).not.toBeNull()
+  })
+
+  test('a drive that cannot be deleted stays, with the reason', async () => {
+    server.answers['GET /drives'] = list(record('a', 'Blower drive'))
+    server.answers['DELETE /drives/a'] = {
+      status: 503,
+      json: { error: { code: 'DATABASE_AWAY', message: 'The database does not answer.' } },
+    }
+    show(<DrivesScreen />)
+    await userEvent.click(await screen.findByRole('button', { name: 'Delete Vehicle a, Blower drive' }))
+    expect(await screen.findByText('The database does not answer.')).not.toBeNull()
+    expect(screen.getByText('Blower drive')).not.toBeNull()
+  })
+})
+
+describe('importing', () => {
+  const choose = async (content: string) => {
+    await userEvent.upload(
+      screen.getByLabelText('Drive document to import'),
+      new File([content], 'x.json', { type: 'application/json' }),
+    )
+  }
+
+  test('what is wrong with a file is told by its places', async () => {
+    server.answers['GET /drives'] = list()
+    server.answers['POST /drives/import'] = {
+      status: 422,
+      json: {
+        error: {
+          code: 'BAD_DOCUMENT',
+          message: 'Not a drive.',
+          problems: [{ path: '$.shafts', message: 'must be a list' }],
+        },
+      },
+    }
+    show(<DrivesScreen />)
+    await choose('{}')
+    const refusal = await screen.findByRole('alert')
+    expect(refusal.textContent).toContain('x.json was not imported')
+    expect(refusal.textContent).toContain('$.shafts must be a list.')
+  })
+
+  test('a file too large is not even sent', async () => {
+    server.answers['GET /drives'] = list()
+    show(<DrivesScreen />)
+    await choose('x'.repeat(1_000_001))
+    expect((await screen.findByRole('alert')).textContent).toContain('larger than a drive document can be')
+    expect(server.asked).not.toContain('POST /drives/import')
+  })
+})

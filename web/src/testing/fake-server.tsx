@@ -1,0 +1,49 @@
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
+import { render } from '@testing-library/react'
+import { App as AntApp } from 'antd'
+import type { ReactElement } from 'react'
+import { MemoryRouter, Route, Routes } from 'react-router'
+
+interface Answer {
+  readonly status: number
+  readonly json: unknown
+}
+
+/** Stands in for the server: answers by `METHOD /path`, without the query; what it was asked is kept. */
+export class FakeServer {
+  readonly asked: string[] = []
+  answers: Record<string, Answer | 'away'> = {}
+
+  install(): void {
+    Object.assign(globalThis, {
+      fetch: (url: string, { method = 'GET' }: RequestInit = {}) => {
+        const key = `${method} ${url.replace(/^\/api/, '').replace(/\?.*$/, '')}`
+        this.asked.push(key)
+        const answer = this.answers[key] ?? { status: 404, json: {} }
+        if (answer === 'away') return Promise.reject(new TypeError('network'))
+        return Promise.resolve({
+          ok: answer.status < 400,
+          status: answer.status,
+          json: () => Promise.resolve(answer.json),
+        })
+      },
+    })
+  }
+}
+
+/** Shows one element at an address, with what every screen has around it. */
+export function show(element: ReactElement): void {
+  const queries = new QueryClient({ defaultOptions: { queries: { retry: false } } })
+  render(
+    <AntApp>
+      <QueryClientProvider client={queries}>
+        <MemoryRouter>
+          <Routes>
+            <Route path="/" element={element} />
+            <Route path="*" element={<p>elsewhere</p>} />
+          </Routes>
+        </MemoryRouter>
+      </QueryClientProvider>
+    </AntApp>,
+  )
+}
