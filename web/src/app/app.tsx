@@ -23,7 +23,7 @@ export function App() {
   }, [light])
   return (
     <ConfigProvider theme={antTheme(light)}>
-      <AntApp component={false} message={{ maxCount: 3 }}>
+      <AntApp component={false} message={{ maxCount: 3, top: 58 }}>
         <QueryClientProvider client={queries}>
           <RouterProvider router={router} />
         </QueryClientProvider>

@@ -45,7 +45,7 @@ test('a plate finds its drive, and Enter goes there', async () => {
 
 test('arrows go round and Enter does the marked one', async () => {
   await screen.findByText('Ketch 2.2 van, Main drive')
-  screen.getByRole('combobox').focus()
+  await userEvent.click(screen.getByRole('combobox'))
   await userEvent.keyboard('{ArrowUp}{ArrowDown}{Enter}')
   expect(undo).toHaveBeenCalledTimes(1)
   expect(redo).not.toHaveBeenCalled()

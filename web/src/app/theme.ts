@@ -16,15 +16,19 @@ const SHARED = {
 const COLOURS = {
   light: {
     colorPrimary: '#8b2b3b',
+    colorSuccess: '#2c5a4d',
     colorBgBase: '#fdfcf8',
     colorTextBase: '#22282b',
+    colorTextPlaceholder: '#545e64',
     colorBorder: '#87929a',
     colorError: '#8b2b3b',
   },
   dark: {
     colorPrimary: '#c4566a',
+    colorSuccess: '#8fc7b3',
     colorBgBase: '#1d2224',
     colorTextBase: '#efede6',
+    colorTextPlaceholder: '#b3bbbf',
     colorBorder: '#7f8b92',
     colorError: '#ee9aa7',
     colorBgContainer: '#15191b',

@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, expect, test } from '@jest/globals'
-import { cleanup, screen } from '@testing-library/react'
+import { act, cleanup, screen } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import { setBeltLength, type DriveConflict, type DriveRecord } from '@emery/core'
 import { demoDrive } from '../testing/drives.ts'
@@ -66,7 +66,7 @@ test('taking theirs puts it on the bench, where it can be undone', async () => {
   await settled()
   expect(sent).toEqual([])
   expect(lengthOnBench()).toBe(1690)
-  store.getState().undo()
+  act(() => store.getState().undo())
   expect(lengthOnBench()).toBe(1680)
 })
 

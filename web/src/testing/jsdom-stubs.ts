@@ -36,7 +36,7 @@ globalThis.getComputedStyle = (element) => getComputedStyle(element)
 Blob.prototype.text = function text(this: Blob) {
   return new Promise((resolve, reject) => {
     const reader = new FileReader()
-    reader.onload = () => resolve(String(reader.result))
+    reader.onload = () => resolve(reader.result as string)
     reader.onerror = () => reject(new Error('The file cannot be read.'))
     reader.readAsText(this)
   })

@@ -63,6 +63,8 @@ export function Drawing() {
       <svg
         ref={svg}
         className={styles['ground']}
+        // One to one on the screen; on paper the same picture at the paper's size.
+        viewBox={size.width > 0 ? `0 0 ${size.width} ${size.height}` : undefined}
         role="group"
         aria-label="The drive, seen from the front"
         onKeyDown={nudge}

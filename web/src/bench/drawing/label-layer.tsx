@@ -77,6 +77,15 @@ export function LabelLayer({ camera, size }: LabelLayerProps) {
   )
 }
 
+/** What stands on the drawing itself: the hint, the scale bar, the buttons. */
+function furniture({ height, width }: LabelLayerProps['size']): readonly Rect[] {
+  return [
+    { left: 0, top: 0, width: 400, height: 32 },
+    { left: 0, top: height - 40, width: 240, height: 40 },
+    { left: width - 160, top: height - 64, width: 160, height: 64 },
+  ]
+}
+
 function arrowBox({ x, y }: TravelArrow, camera: Camera): Rect {
   const [left, top] = [camera.x + x * camera.k - ARROW_PX / 2, camera.y - y * camera.k - ARROW_PX / 2]
   return { left, top, width: ARROW_PX, height: ARROW_PX }

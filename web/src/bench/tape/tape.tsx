@@ -84,7 +84,7 @@ function Rule({ belt, scale, reach, width }: RuleProps) {
   const [goodFrom, goodTo] = marks === undefined ? [undefined, undefined] : [between(marks.min), between(marks.nominal)]
   const title = settled.belts.length > 1 ? name : null
   return (
-    <svg width={width} height={HEIGHT} role="group" aria-label={`Lengths that ${name} can take`}>
+    <svg viewBox={`0 0 ${width} ${HEIGHT}`} width="100%" role="group" aria-label={`Lengths that ${name} can take`}>
       <rect className={styles['steel']} x={0} y={RULE_TOP} width={width} height={RULE_BOTTOM - RULE_TOP} />
       <Ticks scale={scale} inches={lengths.style === 'inch'} />
       <text className={styles['soft']} x={scale(reach[0]) - 8} y={19} textAnchor="end">
