@@ -1,9 +1,11 @@
 import { useEffect } from 'react'
 import type { Command } from './top-bar.ts'
 
-/** Keys that already mean something to the control that has the focus. */
+/** Whether plain keys are being written into whatever has the focus; a radio button takes none of them. */
 function isTyping(target: EventTarget | null): boolean {
-  return target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName))
+  if (!(target instanceof HTMLElement)) return false
+  if (target instanceof HTMLInputElement) return !['radio', 'checkbox', 'button', 'file'].includes(target.type)
+  return target.isContentEditable || /^(TEXTAREA|SELECT)$/.test(target.tagName)
 }
 
 /** A key press as commands write it: `Ctrl Shift Z`, `W`, `?`. The Command key of other keyboards counts as Ctrl. */

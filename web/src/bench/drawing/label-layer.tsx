@@ -55,7 +55,7 @@ export function LabelLayer({ camera, size }: LabelLayerProps) {
     return placeLabels(wanted, {
       segments,
       carriers: carriers(settled).map(onScreen),
-      boxes: [...ends, ...arrows],
+      boxes: [...ends, ...arrows, ...furniture(size)],
       viewport: size,
     })
   }, [settled, belt, words, camera, size, ends])
