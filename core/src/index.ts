@@ -91,7 +91,14 @@ export {
   type WrapSolution,
 } from './solution/solve-drive.ts'
 
-export { lengthWorking, ratioWorking, type Working, type WorkingLine, type WorkingValue } from './working/working.ts'
+export {
+  lengthWorking,
+  ratioWorking,
+  type Working,
+  type WorkingLine,
+  type WorkingPart,
+  type WorkingValue,
+} from './working/working.ts'
 
 export {
   basedOnSchema,

@@ -45,3 +45,14 @@ test('the crank has no working, nor has a shaft that no belt reaches', () => {
   expect(ratioWorking(settled, 'nowhere')).toBeUndefined()
   expect(lengthWorking(settled, 'nowhere')).toBeUndefined()
 })
+
+test('a cord radius comes about from what was read and the section’s own figures', () => {
+  const radii = (name: string, belt: string) =>
+    (lengthWorking(settleDrive(vectorNamed(name).drive), belt)?.lines ?? [])
+      .filter(({ symbol }) => symbol.startsWith('r'))
+      .map(({ from }) => from.map((part) => (typeof part === 'string' ? part : part.mm.toFixed(1))).join(''))
+  expect(radii('serpentine-1', 'main').slice(0, 2)).toEqual(['160.5 / 2 + 1.6', '77.0 / 2 + 1.2'])
+  // The steering pulley's belt has sunk by 0.6 mm.
+  expect(radii('veeset-1', 'psbelt')).toEqual(['133.3 / 2 − 2.9', '127.7 / 2 − 0.6 − 2.9'])
+  expect(radii('toothed-1', 'main')[0]).toMatch(/^\d+ · 9\.5 \/ 2π$/)
+})

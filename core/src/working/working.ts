@@ -1,8 +1,10 @@
+import type { Contact } from '../drive/belt.ts'
 import type { Pulley } from '../drive/pulley.ts'
 import { degrees } from '../numerics/vectors.ts'
 import { spansOf } from '../path/clearance.ts'
 import type { SettledBelt, SettledDrive } from '../path/settle.ts'
-import { sectionFigures, statedMinusCord } from '../sections/sections.ts'
+import { cordAboveSurface } from '../path/cord-radius.ts'
+import { sectionFigures, statedMinusCord, type Section } from '../sections/sections.ts'
 import { wordingFor, type Wording } from '../solution/names.ts'
 import { shaftSpeeds } from '../speeds/shaft-speeds.ts'
 
@@ -12,13 +14,16 @@ export type WorkingValue =
   | { readonly is: 'angle'; readonly deg: number }
   | { readonly is: 'number'; readonly value: number }
 
+/** A piece of a formula: signs and symbols, or a length to be put in the reader's units. */
+export type WorkingPart = string | { readonly mm: number }
+
 export interface WorkingLine {
   /** The symbol as it stands in the formula. */
   readonly symbol: string
   /** What it is on this drive. */
   readonly what: string
-  /** How it came about, with symbols; empty for a reading. */
-  readonly from: string
+  /** How it came about, with symbols and lengths; empty for a reading. */
+  readonly from: readonly WorkingPart[]
   readonly value: WorkingValue
 }
 
@@ -45,22 +50,22 @@ export function lengthWorking(settled: SettledDrive, beltId: string): Working | 
     ...spans.map(({ from, to, length }, i) => ({
       symbol: `s${i + 1}`,
       what: `span, ${words.pulley(from)} to ${words.pulley(to)}`,
-      from: '√(d² − k²)',
+      from: ['√(d² − k²)'],
       value: mm(length),
     })),
     ...pulleys.map((pulley, i) => ({
       symbol: `w${i + 1}`,
       what: `wrap on ${words.pulley(pulley)}`,
-      from: '',
+      from: [],
       value: { is: 'angle' as const, deg: degrees(path.wraps[i] ?? 0) },
     })),
     ...pulleys.map((pulley, i) => ({
       symbol: `a${i + 1}`,
       what: `arc on ${words.pulley(pulley)}`,
-      from: `r${i + 1} · w${i + 1} · π/180`,
+      from: [`r${i + 1} · w${i + 1} · π/180`],
       value: mm((settledBelt.circles[i]?.r ?? 0) * (path.wraps[i] ?? 0)),
     })),
-    { symbol: 'Lc', what: 'length along the cord', from: 'Σ s + Σ a', value: mm(path.length) },
+    { symbol: 'Lc', what: 'length along the cord', from: ['Σ s + Σ a'], value: mm(path.length) },
   ]
   const correction = {
     'multi-rib': {
@@ -78,7 +83,7 @@ export function lengthWorking(settled: SettledDrive, beltId: string): Working | 
     toothed: { formula: 'L = Σ s + Σ a', symbol: '', what: '', value: 0 },
   }[family]
   if (correction.symbol !== '')
-    lines.push({ symbol: correction.symbol, what: correction.what, from: '', value: mm(correction.value) })
+    lines.push({ symbol: correction.symbol, what: correction.what, from: [], value: mm(correction.value) })
   return {
     title: `Length of ${words.belt(belt)}`,
     formula: correction.formula,
@@ -86,7 +91,7 @@ export function lengthWorking(settled: SettledDrive, beltId: string): Working | 
     result: {
       symbol: 'L',
       what: 'length the path wants, as belts are named',
-      from: '',
+      from: [],
       value: mm(path.length + statedMinusCord(belt.section)),
     },
   }
@@ -96,19 +101,25 @@ function radiusLine({ belt, circles }: SettledBelt, pulley: Pulley, i: number, w
   return {
     symbol: `r${i + 1}`,
     what: `cord radius on ${words.pulley(pulley)}`,
-    from: radiusFormula(pulley, belt.route[i]?.contact === 'back'),
+    from: radiusFormula(pulley, belt.section, belt.route[i]?.contact ?? 'ribs'),
     value: mm(circles[i]?.r ?? 0),
   }
 }
 
-function radiusFormula(pulley: Pulley, back: boolean): string {
-  if (pulley.face === 'toothed') return `${pulley.teeth} teeth · pitch / 2π`
-  const half = `${Math.round(pulley.diameter * 100) / 100}/2`
+/** How a cord radius follows from what was read, with the section's own figures put in. */
+function radiusFormula(pulley: Pulley, section: Section, contact: Contact): readonly WorkingPart[] {
+  if (pulley.face === 'toothed') return [`${pulley.teeth} · `, { mm: sectionFigures(pulley.section).pitch }, ' / 2π']
+  const half: readonly WorkingPart[] = [{ mm: pulley.diameter }, ' / 2']
+  const { cordAboveEffective, cordBelowBack } = sectionFigures(section)
   if (pulley.diameterAt === 'pitch') return half
-  if (pulley.diameterAt === 'overBelt') return `${half} − t`
-  if (back) return `${half} + t`
-  if (pulley.face === 'smooth') return `${half} + (H − t)`
-  return pulley.face === 'ribbed' ? `${half} + b` : `${half} − ride − t`
+  if (pulley.diameterAt === 'overBelt') return [...half, ' − ', { mm: cordBelowBack }]
+  if (contact === 'back' || pulley.face === 'smooth')
+    return [...half, ' + ', { mm: cordAboveSurface(section, contact) }]
+  if (pulley.face === 'ribbed') return [...half, ' + ', { mm: cordAboveEffective }]
+  const ride = pulley.ride ?? 0
+  return ride === 0
+    ? [...half, ' − ', { mm: cordBelowBack }]
+    : [...half, ' − ', { mm: ride }, ' − ', { mm: cordBelowBack }]
 }
 
 /** How a shaft's ratio comes about, belt by belt from the crank; undefined for the crank and for shafts no belt reaches. */
@@ -124,8 +135,8 @@ export function ratioWorking(settled: SettledDrive, shaftId: string): Working | 
   const lines = speed.through.flatMap(({ driving, driven, drivingRadius, drivenRadius }, i): WorkingLine[] => {
     const n = speed.through.length === 1 ? '' : String(i + 1)
     return [
-      { symbol: `r${n} driving`, what: `cord radius on ${name(driving)}`, from: '', value: mm(drivingRadius) },
-      { symbol: `r${n} driven`, what: `cord radius on ${name(driven)}`, from: '', value: mm(drivenRadius) },
+      { symbol: `r${n} driving`, what: `cord radius on ${name(driving)}`, from: [], value: mm(drivingRadius) },
+      { symbol: `r${n} driven`, what: `cord radius on ${name(driven)}`, from: [], value: mm(drivenRadius) },
     ]
   })
   const factors = speed.through.map((_, i) =>
@@ -139,14 +150,14 @@ export function ratioWorking(settled: SettledDrive, shaftId: string): Working | 
       {
         symbol: '1 / ratio',
         what: 'turns of the crank for one turn of this shaft',
-        from: '',
+        from: [],
         value: { is: 'number', value: 1 / speed.ratio },
       },
     ],
     result: {
       symbol: 'ratio',
       what: 'turns of this shaft for one turn of the crank',
-      from: '',
+      from: [],
       value: { is: 'number', value: speed.ratio },
     },
   }

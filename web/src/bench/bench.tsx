@@ -50,8 +50,7 @@ export function Bench({ record }: { readonly record: DriveRecord }) {
       () => ({
         title: (
           <div className={styles['inHand']}>
-            <span>{record.vehicle === null ? 'No vehicle' : `${record.vehicle.name} · ${record.vehicle.plate}`}</span>
-            <DriveName store={store} />
+            <DriveName store={store} vehicle={record.vehicle} />
             <SaveMark state={saveState} onTryNow={tryNow} />
           </div>
         ),

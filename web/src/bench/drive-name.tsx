@@ -1,12 +1,17 @@
 import { Input } from 'antd'
 import { useState, type KeyboardEvent } from 'react'
 import { useStore } from 'zustand'
-import { setDriveName } from '@emery/core'
+import { setDriveName, type VehicleSummary } from '@emery/core'
 import styles from './bench.module.css'
 import type { BenchStore } from './store/bench-store.ts'
 
-/** The drive's name in the top bar; pressed, it can be written anew. */
-export function DriveName({ store }: { readonly store: BenchStore }) {
+interface DriveNameProps {
+  readonly store: BenchStore
+  readonly vehicle: VehicleSummary | null
+}
+
+/** The vehicle and the drive in hand, in the top bar; pressed, the drive's name can be written anew. */
+export function DriveName({ store, vehicle }: DriveNameProps) {
   const name = useStore(store, (state) => state.drive.name)
   const [draft, setDraft] = useState<string | null>(null)
   if (draft === null) {
@@ -18,7 +23,8 @@ export function DriveName({ store }: { readonly store: BenchStore }) {
         aria-label={`Rename ${name}`}
         onClick={() => setDraft(name)}
       >
-        {name}
+        <span>{vehicle === null ? 'No vehicle' : `${vehicle.name} · ${vehicle.plate}`}</span>
+        <strong>{name}</strong>
       </button>
     )
   }

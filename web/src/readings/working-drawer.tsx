@@ -50,7 +50,7 @@ export function WorkingDrawer({ working, open, onClose }: WorkingDrawerProps) {
                   <th scope="row">{line.symbol}</th>
                   <td>
                     {line.what}
-                    {line.from !== '' && <small>{line.from}</small>}
+                    {line.from.length > 0 && <small>{fromText(line, lengths)}</small>}
                   </td>
                   <td className="figures">{valueText(line, lengths)}</td>
                 </tr>
@@ -70,6 +70,10 @@ export function WorkingDrawer({ working, open, onClose }: WorkingDrawerProps) {
   )
 }
 
+function fromText({ from }: WorkingLine, lengths: Lengths): string {
+  return from.map((part) => (typeof part === 'string' ? part : lengths.fine(part.mm))).join('')
+}
+
 function valueText({ value }: WorkingLine, lengths: Lengths): string {
   switch (value.is) {
     case 'length':
@@ -84,6 +88,6 @@ function valueText({ value }: WorkingLine, lengths: Lengths): string {
 /** The working as plain text, a line a number, for a message or a printout. */
 function workingText(working: Working, lengths: Lengths): string {
   const line = (each: WorkingLine) =>
-    `${each.symbol}\t${valueText(each, lengths)}\t${each.what}${each.from === '' ? '' : `  (${each.from})`}`
+    `${each.symbol}\t${valueText(each, lengths)}\t${each.what}${each.from.length === 0 ? '' : `  (${fromText(each, lengths)})`}`
   return [working.title, working.formula, ...working.lines.map(line), line(working.result)].join('\n')
 }
