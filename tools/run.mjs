@@ -41,7 +41,8 @@ class Emery {
       return
     }
     this.database = await startDatabase(DATA, { port: this.database?.port })
-    this.databaseUrl = this.database.url
+    // The made-up garage never mixes with a workshop's own drives.
+    this.databaseUrl = demo ? this.database.demoUrl : this.database.url
     this.database.onExit(() => void this.mend('The database', () => this.startDatabase()))
   }
 

@@ -64,7 +64,7 @@ export { faceWidth, spansOf, type Span } from './path/clearance.ts'
 export { tangentPoint, type CordCircle, type CordPath } from './path/cord-path.ts'
 export type { AdjusterMotion, AdjusterUnit } from './path/adjuster-motion.ts'
 export { settleDrive, type SettledAdjuster, type SettledBelt, type SettledDrive } from './path/settle.ts'
-export { MIDDLE_TRAVEL, type Travels } from './path/bench.ts'
+export { MIDDLE_TRAVEL, type Travels } from './path/drive-parts.ts'
 export type { Sign } from './path/turning.ts'
 
 export {

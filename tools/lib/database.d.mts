@@ -1,5 +1,6 @@
 export interface RunningDatabase {
   readonly url: string
+  readonly demoUrl: string
   readonly port: number
   readonly pid: number
   readonly stop: () => Promise<void>

@@ -70,11 +70,13 @@ export interface ErrorBody {
 }
 
 export interface DriveConflict {
-  readonly yours: { readonly basedOn: number; readonly document: CheckedDrive }
+  /** The document that was to be saved; none where the drive was to be deleted. */
+  readonly yours: { readonly basedOn: number; readonly document?: CheckedDrive }
   readonly current: DriveRecord
 }
 
 export interface VehicleConflict {
-  readonly yours: { readonly basedOn: number; readonly fields: VehicleFields }
+  /** The fields that were to be saved; none where the vehicle was to be deleted. */
+  readonly yours: { readonly basedOn: number; readonly fields?: VehicleFields }
   readonly current: VehicleRecord
 }

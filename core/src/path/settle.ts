@@ -15,7 +15,7 @@ import {
   type CordCircle,
   type CordPath,
 } from './cord-path.ts'
-import { Bench, MIDDLE_TRAVEL, type Travels } from './bench.ts'
+import { DriveParts, MIDDLE_TRAVEL, type Travels } from './drive-parts.ts'
 import { seatBelt, usableStretch, type LengthAt, type Seat, type UsableStretch } from './reach-curve.ts'
 import type { Sign } from './turning.ts'
 
@@ -62,35 +62,35 @@ export interface SettledDrive {
  * are settled in turn until no adjuster moves by more than TRAVEL_SETTLED, at most SETTLING_SWEEPS times.
  */
 export function settleDrive(drive: CheckedDrive, held: Travels = {}): SettledDrive {
-  const bench = new Bench(drive, held)
-  const { order, circular } = settlingOrder(drive, bench)
+  const parts = new DriveParts(drive, held)
+  const { order, circular } = settlingOrder(drive, parts)
   const adjusters = new Map<string, SettledAdjuster | null>()
   for (let sweep = 0; sweep < (circular ? SETTLING_SWEEPS : 1); sweep++) {
     let moved = 0
     for (const belt of order) {
-      const before = belt.adjuster === null ? 0 : bench.travelOf(belt.adjuster)
-      adjusters.set(belt.id, settleBelt(bench, belt, circular))
-      if (belt.adjuster !== null) moved = Math.max(moved, Math.abs(bench.travelOf(belt.adjuster) - before))
+      const before = belt.adjuster === null ? 0 : parts.travelOf(belt.adjuster)
+      adjusters.set(belt.id, settleBelt(parts, belt, circular))
+      if (belt.adjuster !== null) moved = Math.max(moved, Math.abs(parts.travelOf(belt.adjuster) - before))
     }
     if (moved <= TRAVEL_SETTLED) break
   }
   return {
     drive,
     belts: drive.belts.map((belt) => {
-      const circles = bench.circlesOf(belt)
+      const circles = parts.circlesOf(belt)
       const adjuster = adjusters.get(belt.id) ?? null
       return {
         belt,
-        pulleys: bench.pulleysOf(belt),
+        pulleys: parts.pulleysOf(belt),
         circles,
         path: traceCord(circles),
-        ribsSign: bench.ribsSign(belt),
+        ribsSign: parts.ribsSign(belt),
         adjuster,
       }
     }),
-    places: bench.places,
-    signs: bench.signs,
-    travels: bench.travels,
+    places: parts.places,
+    signs: parts.signs,
+    travels: parts.travels,
   }
 }
 
@@ -98,22 +98,22 @@ export function settleDrive(drive: CheckedDrive, held: Travels = {}): SettledDri
  * Puts one belt's adjuster where its length holds it. A belt out of reach leaves it at the middle of its travel; while
  * belts that move each other's pulleys are still being settled (`circular`), at the nearer end, from which it may come back.
  */
-function settleBelt(bench: Bench, belt: Belt, circular: boolean): SettledAdjuster | null {
+function settleBelt(parts: DriveParts, belt: Belt, circular: boolean): SettledAdjuster | null {
   if (belt.adjuster === null) return null
-  const adjuster = bench.adjuster(belt.adjuster)
-  const motion = bench.motion(belt.adjuster)
-  const lengthAt = reachCurve(bench, belt, motion)
+  const adjuster = parts.adjuster(belt.adjuster)
+  const motion = parts.motion(belt.adjuster)
+  const lengthAt = reachCurve(parts, belt, motion)
   const stretch = usableStretch(lengthAt)
   const settled = { adjuster, motion, lengthAt, stretch }
 
-  const held = bench.held[belt.adjuster]
+  const held = parts.held[belt.adjuster]
   if (held !== undefined) return { ...settled, u: held, wanted: 'held', seat: undefined }
-  if (bench.owners.get(belt.adjuster) !== belt.id) {
-    return { ...settled, u: bench.travelOf(belt.adjuster), wanted: 'shared', seat: undefined }
+  if (parts.owners.get(belt.adjuster) !== belt.id) {
+    return { ...settled, u: parts.travelOf(belt.adjuster), wanted: 'shared', seat: undefined }
   }
   const seat = belt.length === null || stretch === undefined ? undefined : seatBelt(lengthAt, stretch, belt.length)
   const u = seat?.ok === true ? seat.u : null
-  bench.stand(belt.adjuster, u ?? (circular ? nearerEnd(seat, stretch) : MIDDLE_TRAVEL))
+  parts.stand(belt.adjuster, u ?? (circular ? nearerEnd(seat, stretch) : MIDDLE_TRAVEL))
   return { ...settled, u, wanted: 'length', seat }
 }
 
@@ -123,9 +123,9 @@ function nearerEnd(seat: Seat | undefined, stretch: UsableStretch | undefined): 
 }
 
 /** L(u) of one belt, on circles of its own so that trying places of the adjuster moves nothing else. */
-function reachCurve(bench: Bench, belt: Belt, motion: AdjusterMotion): LengthAt {
-  const circles = bench.circlesOf(belt)
-  const pulleys = bench.pulleysOf(belt)
+function reachCurve(parts: DriveParts, belt: Belt, motion: AdjusterMotion): LengthAt {
+  const circles = parts.circlesOf(belt)
+  const pulleys = parts.pulleysOf(belt)
   const moved = pulleys.flatMap((pulley, i) =>
     (motion.moves === 'shaft' ? pulley.shaft === motion.shaft : pulley.id === motion.pulley) ? [i] : [],
   )
@@ -163,9 +163,9 @@ function reachCurve(bench: Bench, belt: Belt, motion: AdjusterMotion): LengthAt 
 /** Belts so that each comes after those whose adjusters move its pulleys; `circular` when some move each other's. */
 function settlingOrder(
   drive: CheckedDrive,
-  bench: Bench,
+  parts: DriveParts,
 ): { readonly order: readonly Belt[]; readonly circular: boolean } {
-  const needs = new Map(drive.belts.map((belt) => [belt.id, beltsMoving(belt, bench)]))
+  const needs = new Map(drive.belts.map((belt) => [belt.id, beltsMoving(belt, parts)]))
   const order: Belt[] = []
   const placed = new Set<string>()
   let waiting: readonly Belt[] = drive.belts
@@ -182,12 +182,12 @@ function settlingOrder(
 }
 
 /** The other belts whose adjusters move a pulley of this one. */
-function beltsMoving(belt: Belt, bench: Bench): ReadonlySet<string> {
-  const pulleys = bench.pulleysOf(belt)
+function beltsMoving(belt: Belt, parts: DriveParts): ReadonlySet<string> {
+  const pulleys = parts.pulleysOf(belt)
   const needs = new Set<string>()
-  for (const [adjuster, owner] of bench.owners) {
+  for (const [adjuster, owner] of parts.owners) {
     if (owner === belt.id) continue
-    const motion = bench.motion(adjuster)
+    const motion = parts.motion(adjuster)
     const touches = pulleys.some((pulley) =>
       motion.moves === 'shaft' ? pulley.shaft === motion.shaft : pulley.id === motion.pulley,
     )

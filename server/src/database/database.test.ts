@@ -49,7 +49,7 @@ test('the made-up garage, loaded twice, changes nothing, and leaves what the use
       document: ketchWithCrank(150),
       reason: 'test',
     })
-    await drives.remove(fenland.id)
+    await drives.remove(fenland.id, 1)
     const changed = await drives.list(EVERYTHING)
     await loadDemo(source, DEMO, now)
     expect(await drives.list(EVERYTHING)).toEqual(changed)

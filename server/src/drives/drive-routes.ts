@@ -2,7 +2,7 @@ import { json, Router, text } from 'express'
 import { string } from 'yup'
 import { basedOnSchema, DRIVE_MEDIA_TYPE, MOST_TEXT, readDriveText, saveIdSchema } from '@emery/core'
 import { ApiError } from '../http/errors.ts'
-import { bodyOf, checked, checkedDocument, wholeNumber } from '../http/request-checks.ts'
+import { basedOnQuery, bodyOf, checked, checkedDocument, wholeNumber } from '../http/request-checks.ts'
 import type { DriveService } from './drive-service.ts'
 
 const reasonRule = 'must be text of at most 120 characters'
@@ -65,7 +65,7 @@ export function driveRoutes(drives: DriveService): Router {
   })
 
   routes.delete('/:id', async (request, response) => {
-    await drives.remove(request.params.id)
+    await drives.remove(request.params.id, basedOnQuery(request.query['basedOn']))
     response.status(204).end()
   })
 

@@ -113,14 +113,15 @@ export class DriveService {
     })
   }
 
-  /** Deletes a drive; its revisions stay, and `restore` brings it back. */
-  async remove(id: string): Promise<void> {
+  /** Deletes a drive as it was when the caller saw it; its revisions stay, and `restore` brings it back. */
+  async remove(id: string, basedOn: number): Promise<void> {
     const { affected } = await this.source.manager.update(
       DriveEntity,
-      { id, deletedAt: IsNull() },
+      { id, version: basedOn, deletedAt: IsNull() },
       { deletedAt: this.now() },
     )
-    if (affected !== 1) throw new ApiError('DRIVE_NOT_FOUND')
+    if (affected === 1) return
+    throw new ApiError('VERSION_CONFLICT', { conflict: { yours: { basedOn }, current: await this.get(id) } })
   }
 
   async restore(id: string): Promise<DriveRecord> {

@@ -79,11 +79,23 @@ describe('a drive', () => {
 
   test('is deleted, and brought back', async () => {
     const { id } = await created()
-    await request(at.app).delete(`/api/drives/${id}`).expect(204)
+    await request(at.app).delete(`/api/drives/${id}?basedOn=1`).expect(204)
     await request(at.app).get(`/api/drives/${id}`).expect(404)
     await save(id, 1).expect(404)
-    await request(at.app).delete(`/api/drives/${id}`).expect(404)
+    await request(at.app).delete(`/api/drives/${id}?basedOn=1`).expect(404)
     await request(at.app).post(`/api/drives/${id}/restore`).expect(200)
+    await request(at.app).get(`/api/drives/${id}`).expect(200)
+  })
+
+  test('is not deleted by someone who has not seen its newest version', async () => {
+    const { id } = await created()
+    await save(id, 1, ketchWithCrank(150)).expect(200)
+    const response = await request(at.app).delete(`/api/drives/${id}?basedOn=1`).expect(409)
+    expect((response.body as ErrorBody).error.conflict).toMatchObject({
+      yours: { basedOn: 1 },
+      current: { version: 2 },
+    })
+    await request(at.app).delete(`/api/drives/${id}`).expect(400)
     await request(at.app).get(`/api/drives/${id}`).expect(200)
   })
 
@@ -158,7 +170,8 @@ describe('a vehicle', () => {
     })
     const list = await request(at.app).get('/api/vehicles').expect(200)
     expect((list.body as { vehicles: VehicleRecord[] }).vehicles.map((each) => each.id)).toContain(id)
-    await request(at.app).delete(`/api/vehicles/${id}`).expect(204)
+    await request(at.app).delete(`/api/vehicles/${id}?basedOn=1`).expect(409)
+    await request(at.app).delete(`/api/vehicles/${id}?basedOn=2`).expect(204)
     await request(at.app).get(`/api/vehicles/${id}`).expect(404)
   })
 

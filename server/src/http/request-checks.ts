@@ -1,5 +1,5 @@
 import { ValidationError } from 'yup'
-import { checkDrive, type CheckedDrive } from '@emery/core'
+import { basedOnSchema, checkDrive, type CheckedDrive } from '@emery/core'
 import { ApiError } from './errors.ts'
 
 /** What is asked of a schema here; Yup's own type carries flags that no caller knows. */
@@ -41,4 +41,9 @@ export function wholeNumber(
 ): number {
   const number = typeof value === 'string' && /^\d+$/.test(value) ? Number(value) : otherwise
   return Math.min(max, Math.max(min, number))
+}
+
+/** The version that a deletion is based on, out of its query string. */
+export function basedOnQuery(value: unknown): number {
+  return checked(basedOnSchema, typeof value === 'string' && value !== '' ? Number(value) : value, '$.basedOn')
 }

@@ -1,6 +1,6 @@
 import { json, Router } from 'express'
 import { basedOnSchema, vehicleFieldsSchema } from '@emery/core'
-import { bodyOf, checked } from '../http/request-checks.ts'
+import { basedOnQuery, bodyOf, checked } from '../http/request-checks.ts'
 import type { VehicleService } from './vehicle-service.ts'
 
 export function vehicleRoutes(vehicles: VehicleService): Router {
@@ -26,7 +26,7 @@ export function vehicleRoutes(vehicles: VehicleService): Router {
   })
 
   routes.delete('/:id', async (request, response) => {
-    await vehicles.remove(request.params.id)
+    await vehicles.remove(request.params.id, basedOnQuery(request.query['basedOn']))
     response.status(204).end()
   })
 

@@ -50,13 +50,14 @@ export class VehicleService {
     return this.get(id)
   }
 
-  async remove(id: string): Promise<void> {
+  async remove(id: string, basedOn: number): Promise<void> {
     const { affected } = await this.source.manager.update(
       VehicleEntity,
-      { id, deletedAt: IsNull() },
+      { id, version: basedOn, deletedAt: IsNull() },
       { deletedAt: this.now() },
     )
-    if (affected !== 1) throw new ApiError('VEHICLE_NOT_FOUND')
+    if (affected === 1) return
+    throw new ApiError('VERSION_CONFLICT', { conflict: { yours: { basedOn }, current: await this.get(id) } })
   }
 }
 

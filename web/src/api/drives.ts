@@ -45,7 +45,8 @@ export const createDrive = (document: CheckedDrive, vehicleId: string | null, re
 export const importDrive = (content: string) =>
   ask<DriveRecord>('/drives/import', { method: 'POST', text: { content, type: DRIVE_MEDIA_TYPE } })
 
-export const deleteDrive = (id: string) => ask<undefined>(`/drives/${id}`, { method: 'DELETE' })
+export const deleteDrive = (id: string, basedOn: number) =>
+  ask<undefined>(`/drives/${id}?basedOn=${basedOn}`, { method: 'DELETE' })
 
 export const restoreDrive = (id: string) => ask<DriveRecord>(`/drives/${id}/restore`, { method: 'POST' })
 

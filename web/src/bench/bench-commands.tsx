@@ -6,15 +6,17 @@ import type { Command } from '../app/top-bar.ts'
 import { useDeleteDrive } from '../drives/use-delete-drive.tsx'
 import { STEPS, type StepId } from './steps/steps.ts'
 import type { BenchStore, WorkingSubject } from './store/bench-store.ts'
+import type { OpenBench } from './use-bench-store.ts'
 
 /** Everything that can be done at the bench; keys, buttons and the palette all use these. */
-export function useBenchCommands(record: DriveRecord, store: BenchStore): readonly Command[] {
+export function useBenchCommands(record: DriveRecord, { store, saver }: OpenBench): readonly Command[] {
   const navigate = useNavigate()
   const remove = useDeleteDrive()
   return useMemo(() => {
     const go = (step: StepId) => void navigate(`/drives/${record.id}/${step}`, { replace: true })
     const removeThis = async () => {
-      if (await remove({ id: record.id, name: store.getState().drive.name })) void navigate('/drives')
+      if (await remove({ id: record.id, name: store.getState().drive.name, version: saver.version }))
+        void navigate('/drives')
     }
     return [
       ...STEPS.map(({ id, label }, i) => ({ id: `step-${id}`, label, keys: String(i + 1), run: () => go(id) })),
@@ -45,7 +47,7 @@ export function useBenchCommands(record: DriveRecord, store: BenchStore): readon
       { id: 'print', label: 'Print', keys: 'Ctrl P', run: () => window.print() },
       { id: 'delete', label: 'Delete this drive', run: () => void removeThis() },
     ]
-  }, [record.id, store, navigate, remove])
+  }, [record.id, store, saver, navigate, remove])
 }
 
 /** What the working is asked of: the ratio of the shaft in hand, else the length of the belt in hand. */

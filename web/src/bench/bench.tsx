@@ -36,14 +36,15 @@ const STEP_PANELS: Readonly<Record<StepId, () => React.JSX.Element>> = {
 
 /** The drive workspace: the steps over the drawing, the step's panel beside it, the tape along the bottom. */
 export function Bench({ record }: { readonly record: DriveRecord }) {
-  const { store, saver, saveState } = useBenchStore(record)
+  const { open, saveState } = useBenchStore(record)
+  const { store, saver } = open
   const parts = useBenchParts(store)
   const { step: wanted } = useParams()
   const step = isStep(wanted) ? wanted : FIRST_STEP
   // While a pulley is dragged the drawing comes first; panel and tape follow as often as figures can be read.
   const dragging = useStore(store, (state) => state.gesture !== null)
   const following = useDeferredValue(useThrottled(parts, dragging ? READABLE_MS : 0))
-  const commands = useBenchCommands(record, store)
+  const commands = useBenchCommands(record, open)
   const tryNow = useCallback(() => saver.tryNow(), [saver])
   useTopBar(
     useMemo(

@@ -6,13 +6,13 @@ import { driveKeys, saveDrive } from '../api/drives.ts'
 import { createBenchStore, type BenchStore } from './store/bench-store.ts'
 import { browserShelf, Saver, type SaveState } from './store/saver.ts'
 
-interface OpenBench {
+export interface OpenBench {
   readonly store: BenchStore
   readonly saver: Saver
 }
 
 /** The store of an open bench and the saver that follows it; both live as long as the bench is on the screen. */
-export function useBenchStore(record: DriveRecord): OpenBench & { readonly saveState: SaveState } {
+export function useBenchStore(record: DriveRecord): { readonly open: OpenBench; readonly saveState: SaveState } {
   const queries = useQueryClient()
   const [saveState, setSaveState] = useState<SaveState>({ is: 'saved', at: record.updatedAt })
   const open = useRef<OpenBench | null>(null)
@@ -38,7 +38,7 @@ export function useBenchStore(record: DriveRecord): OpenBench & { readonly saveS
     }
   }, [store, saver, queries])
 
-  return { store, saver, saveState }
+  return { open: open.current, saveState }
 }
 
 function openBench(record: DriveRecord, onState: (state: SaveState) => void): OpenBench {

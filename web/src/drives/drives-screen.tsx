@@ -68,7 +68,7 @@ export function DrivesScreen() {
             <DriveRow
               key={record.id}
               record={record}
-              onDelete={() => void remove({ id: record.id, name: record.document.name })}
+              onDelete={() => void remove({ id: record.id, name: record.document.name, version: record.version })}
             />
           ))}
         </ul>

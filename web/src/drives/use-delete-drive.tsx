@@ -6,12 +6,19 @@ import { deleteDrive, driveKeys, restoreDrive } from '../api/drives.ts'
 /** Seconds in which a deleted drive can be brought back from where it was deleted. */
 const SECOND_THOUGHTS_S = 12
 
+interface DriveToDelete {
+  readonly id: string
+  readonly name: string
+  /** The version that is on the screen: one that was changed since is not deleted unseen. */
+  readonly version: number
+}
+
 /** Deletes a drive, with a way back for a while; resolves to whether it is gone. */
-export function useDeleteDrive(): (drive: { readonly id: string; readonly name: string }) => Promise<boolean> {
+export function useDeleteDrive(): (drive: DriveToDelete) => Promise<boolean> {
   const queries = useQueryClient()
   const { message } = App.useApp()
   return useCallback(
-    async ({ id, name }) => {
+    async ({ id, name, version }) => {
       const attempt = async (work: () => Promise<unknown>) => {
         try {
           await work()
@@ -22,7 +29,7 @@ export function useDeleteDrive(): (drive: { readonly id: string; readonly name: 
         await queries.invalidateQueries({ queryKey: driveKeys.lists })
         return true
       }
-      if (!(await attempt(() => deleteDrive(id)))) return false
+      if (!(await attempt(() => deleteDrive(id, version)))) return false
       const key = `deleted-${id}`
       const bringBack = () => {
         message.destroy(key)

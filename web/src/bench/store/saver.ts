@@ -42,7 +42,8 @@ const RETRY_MS = [1000, 2000, 4000, 8000, 15_000] as const
  * the same id, so that it counts once; what is not acknowledged is on the shelf and outlives the page.
  */
 export class Saver {
-  private version: number
+  /** The newest version of the drive that this page has seen. */
+  version: number
   private pending: CheckedDrive | null = null
   private sent: SaveRequest | null = null
   private failures = 0

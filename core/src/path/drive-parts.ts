@@ -16,7 +16,7 @@ export type Travels = Readonly<Record<string, number>>
 export const MIDDLE_TRAVEL = 0.5
 
 /** The parts of one drive with its adjusters in hand: looked up by id, moved in place while belts are being settled. */
-export class Bench {
+export class DriveParts {
   readonly places = new Map<string, Point>()
   readonly travels = new Map<string, number>()
   readonly signs: ReadonlyMap<string, Sign>

@@ -1,0 +1,92 @@
+import { afterEach, beforeEach, expect, test } from '@jest/globals'
+import { spawn } from 'node:child_process'
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { freePort, isFree } from './lib/free-port.mjs'
+import { ROOT } from './lib/places.mjs'
+
+let folder
+let port
+const started = []
+beforeEach(async () => {
+  folder = mkdtempSync(join(tmpdir(), 'emery-run-'))
+  port = await freePort()
+})
+afterEach(() => {
+  for (const { child } of started.splice(0)) child.kill('SIGINT')
+  rmSync(folder, { recursive: true, force: true })
+})
+
+/** Starts Emery as a person would, with data of its own; what it says is kept. */
+function start(...args) {
+  const child = spawn(process.execPath, [join(ROOT, 'tools', 'run.mjs'), ...args], {
+    cwd: ROOT,
+    env: { ...process.env, EMERY_DATA_DIR: folder, EMERY_PORT: String(port) },
+  })
+  const run = { child, said: '', ended: new Promise((resolve) => child.once('exit', resolve)) }
+  child.stderr.on('data', (chunk) => (run.said += chunk))
+  started.push(run)
+  return run
+}
+
+async function says(run, words) {
+  while (!run.said.includes(words)) {
+    if (run.child.exitCode !== null) throw new Error(`ended before it said “${words}”: ${run.said}`)
+    await new Promise((resolve) => setTimeout(resolve, 50))
+  }
+}
+
+const drives = async () => (await (await fetch(`http://127.0.0.1:${port}/api/drives`)).json()).total
+
+test('the demo comes up, Ctrl-C stops server and database, and a workshop of one’s own starts empty', async () => {
+  const demo = start('--demo')
+  await says(demo, `Emery is ready: http://127.0.0.1:${port}/`)
+  expect(await drives()).toBe(6)
+  const page = await (await fetch(`http://127.0.0.1:${port}/drives`)).text()
+  expect(page).toContain('<div id="root">')
+  const database = JSON.parse(readFileSync(join(folder, 'database.json'), 'utf8'))
+
+  demo.child.kill('SIGINT')
+  expect(await demo.ended).toBe(0)
+  expect(demo.said).toContain('Stopped. Everything is kept.')
+  expect(await isFree('127.0.0.1', database.port)).toBe(true)
+
+  const own = start()
+  await says(own, 'Emery is ready')
+  expect(await drives()).toBe(0)
+  own.child.kill('SIGTERM')
+  expect(await own.ended).toBe(0)
+}, 120_000)
+
+test('a port in use is told in one sentence, and nothing is started', async () => {
+  const first = start('--demo')
+  await says(first, 'Emery is ready')
+  const second = start('--demo')
+  expect(await second.ended).toBe(1)
+  expect(second.said.trim()).toBe(
+    `Port ${port} is in use by another program. Choose another one, like: EMERY_PORT=${port + 1} npm run demo`,
+  )
+  first.child.kill('SIGINT')
+  await first.ended
+}, 120_000)
+
+test('what stops by itself is started again where it was', async () => {
+  const demo = start('--demo')
+  await says(demo, 'Emery is ready')
+  const { pid } = JSON.parse(readFileSync(join(folder, 'database.json'), 'utf8'))
+  process.kill(pid, 'SIGKILL')
+  await says(demo, 'The database stopped by itself; starting it again.')
+  const health = async () => (await fetch(`http://127.0.0.1:${port}/api/health`)).status
+  while ((await health()) !== 200) await new Promise((resolve) => setTimeout(resolve, 100))
+  expect(await drives()).toBe(6)
+  demo.child.kill('SIGINT')
+  expect(await demo.ended).toBe(0)
+}, 120_000)
+
+test('a port that is none is told', async () => {
+  port = 'high'
+  const run = start()
+  expect(await run.ended).toBe(1)
+  expect(run.said.trim()).toBe('EMERY_PORT must be a port number from 1 to 65535.')
+})
