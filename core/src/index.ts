@@ -1,23 +1,12 @@
 export {
-  SECTIONS,
   beltLabel,
   sectionFigures,
-  statedMinusCord,
   type Section,
   type SectionFamily,
   type SectionFigures,
 } from './sections/sections.ts'
 
-export {
-  MM_PER_INCH,
-  inches,
-  mmFromInches,
-  type Deg,
-  type LengthStyle,
-  type Mm,
-  type Rad,
-  type Rpm,
-} from './units/quantity.ts'
+export { MM_PER_INCH, inches, type LengthStyle, type Mm } from './units/quantity.ts'
 export { parseLength, type LengthNotRead, type LengthRead } from './units/parse-length.ts'
 export {
   inchDecimalText,
@@ -28,19 +17,12 @@ export {
   type LengthFormat,
 } from './units/format-length.ts'
 
-export {
-  DRIVE_FORMAT,
-  DRIVE_MEDIA_TYPE,
-  DRIVE_VERSION,
-  MOST,
-  type CheckedDrive,
-  type DriveDocument,
-} from './drive/drive.ts'
+export { DRIVE_MEDIA_TYPE, type CheckedDrive, type DriveDocument } from './drive/drive.ts'
 export type { Adjuster, AdjusterKind, AdjusterOf } from './drive/adjuster.ts'
-export { CONTACTS, type Belt, type Contact, type RouteEntry } from './drive/belt.ts'
-export { TURNS, type Engine, type Turn } from './drive/engine.ts'
+export { type Belt, type Contact, type RouteEntry } from './drive/belt.ts'
+export { type Engine, type Turn } from './drive/engine.ts'
 export { DIAMETER_PLACES, type DiameterPlace, type Pulley, type PulleyFace } from './drive/pulley.ts'
-export { SHAFT_KINDS, guidesOnly, type Shaft, type ShaftKind } from './drive/shaft.ts'
+export { type Shaft, type ShaftKind } from './drive/shaft.ts'
 export { checkDrive, MOST_TEXT, problemLine, readDriveText, type DriveRead } from './drive/read.ts'
 export type { DocumentProblem } from './drive/references.ts'
 export { driveJsonSchema, type JsonSchema } from './drive/json-schema.ts'
@@ -59,26 +41,18 @@ export {
 } from './drive/edits.ts'
 
 export { distance, shortWayRoundDeg, type Point } from './numerics/vectors.ts'
-export { cordAboveSurface, metalRadius } from './path/cord-radius.ts'
-export { faceWidth, spansOf, type Span } from './path/clearance.ts'
+export { metalRadius } from './path/cord-radius.ts'
+export { spansOf, type Span } from './path/clearance.ts'
 export { tangentPoint, type CordCircle, type CordPath } from './path/cord-path.ts'
 export type { AdjusterMotion, AdjusterUnit } from './path/adjuster-motion.ts'
 export { settleDrive, type SettledAdjuster, type SettledBelt, type SettledDrive } from './path/settle.ts'
-export { MIDDLE_TRAVEL, type Travels } from './path/drive-parts.ts'
+export { type Travels } from './path/drive-parts.ts'
 export type { Sign } from './path/turning.ts'
 
-export {
-  beltToAskFor,
-  beltsInReach,
-  beltWanted,
-  newBeltTravel,
-  type BeltInReach,
-  type BeltWanted,
-} from './length/belt-wanted.ts'
-export { nearestStandardLength, standardLengths } from './length/standard-lengths.ts'
+export { beltToAskFor, beltsInReach, beltWanted, type BeltInReach, type BeltWanted } from './length/belt-wanted.ts'
 
-export { wordingFor, type Wording } from './solution/names.ts'
-export { PROBLEM_CODES, type Problem, type ProblemCode } from './solution/problem.ts'
+export { type Wording } from './solution/names.ts'
+export { type Problem, type ProblemCode } from './solution/problem.ts'
 export {
   describeSettled,
   solveDrive,

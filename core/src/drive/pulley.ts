@@ -69,4 +69,3 @@ export const pulleySchema = union('face', {
 
 export type Pulley = Readonly<InferType<typeof pulleySchema>>
 export type PulleyFace = Pulley['face']
-export type GroovedPulley = Extract<Pulley, { face: 'ribbed' | 'vee' }>

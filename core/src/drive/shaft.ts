@@ -90,8 +90,3 @@ export const shaftSchema = record({
 })
 
 export type Shaft = Readonly<InferType<typeof shaftSchema>>
-
-/** Whether a shaft only guides the belt: it has no say in which way it turns and takes no work from it. */
-export function guidesOnly(kind: ShaftKind): boolean {
-  return kind === 'idler' || kind === 'tensioner'
-}

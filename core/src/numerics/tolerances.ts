@@ -21,9 +21,6 @@ export const ROOT_ITERATIONS = 80
 /** Radians. A wrap this close below a full turn is a span that only touches its pulley: zero wrap, not 360°. */
 export const WRAP_ZERO_RAD = 1e-9
 
-/** Turns. Signed wraps that miss the whole number by more than this are a fault of the program, not of the drive. */
-export const TURNING_ROUNDING = 1e-6
-
 /** Share of the two spans' lengths. A crossing nearer than this to an end is the two spans meeting at a pulley. */
 export const CROSSING_END_SHARE = 1e-9
 

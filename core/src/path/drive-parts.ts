@@ -7,7 +7,7 @@ import type { Point } from '../numerics/vectors.ts'
 import { adjusterMotion, type AdjusterMotion } from './adjuster-motion.ts'
 import { cordRadius } from './cord-radius.ts'
 import type { CordCircle } from './cord-path.ts'
-import { shaftSigns, type Sign } from './turning.ts'
+import { ribsSigns, type Sign } from './turning.ts'
 
 /** Travel of adjusters by id, 0 to 1. */
 export type Travels = Readonly<Record<string, number>>
@@ -18,9 +18,8 @@ export const MIDDLE_TRAVEL = 0.5
 /** The parts of one drive with its adjusters in hand: looked up by id, moved in place while belts are being settled. */
 export class DriveParts {
   readonly places = new Map<string, Point>()
-  readonly travels = new Map<string, number>()
-  readonly signs: ReadonlyMap<string, Sign>
-  readonly motions = new Map<string, AdjusterMotion>()
+  private readonly travels = new Map<string, number>()
+  private readonly motions = new Map<string, AdjusterMotion>()
   readonly owners = new Map<string, string>()
   private readonly shafts: ReadonlyMap<string, Shaft>
   private readonly pulleys: ReadonlyMap<string, Pulley>
@@ -35,9 +34,7 @@ export class DriveParts {
     this.shafts = new Map(drive.shafts.map((shaft) => [shaft.id, shaft]))
     this.pulleys = new Map(drive.pulleys.map((pulley) => [pulley.id, pulley]))
     this.adjusters = new Map(drive.adjusters.map((adjuster) => [adjuster.id, adjuster]))
-    const { signs, ribsSigns } = shaftSigns(drive)
-    this.signs = signs
-    this.ribsSigns = ribsSigns
+    this.ribsSigns = ribsSigns(drive)
     for (const { id, x, y } of drive.shafts) this.places.set(id, { x, y })
     for (const belt of drive.belts) {
       if (belt.adjuster === null) continue

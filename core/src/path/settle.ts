@@ -50,10 +50,6 @@ export interface SettledDrive {
   readonly belts: readonly SettledBelt[]
   /** Centre of each shaft, by id, where it stands now. */
   readonly places: ReadonlyMap<string, Point>
-  /** Which way each shaft that a belt reaches turns. */
-  readonly signs: ReadonlyMap<string, Sign>
-  /** Travel of every adjuster as drawn. */
-  readonly travels: ReadonlyMap<string, number>
 }
 
 /**
@@ -89,8 +85,6 @@ export function settleDrive(drive: CheckedDrive, held: Travels = {}): SettledDri
       }
     }),
     places: parts.places,
-    signs: parts.signs,
-    travels: parts.travels,
   }
 }
 

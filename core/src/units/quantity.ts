@@ -5,9 +5,6 @@
 type Quantity<Unit extends string> = number & { readonly unit?: Unit }
 
 export type Mm = Quantity<'mm'>
-export type Deg = Quantity<'deg'>
-export type Rad = Quantity<'rad'>
-export type Rpm = Quantity<'rpm'>
 
 export const MM_PER_INCH = 25.4
 
