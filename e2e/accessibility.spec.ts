@@ -33,6 +33,15 @@ for (const light of ['light', 'dark'] as const) {
     // The drawer slides in; colours are measured once it stands still.
     await page.waitForTimeout(400)
     expect(await serious(page)).toEqual([])
+    await page.keyboard.press('Escape')
+    for (const key of ['Control+k', '?']) {
+      await expect(page.getByRole('dialog')).toBeHidden()
+      await page.keyboard.press(key)
+      await expect(page.getByRole('dialog')).toBeVisible()
+      await page.waitForTimeout(400)
+      expect(await serious(page)).toEqual([])
+      await page.keyboard.press('Escape')
+    }
   })
 }
 

@@ -87,5 +87,6 @@ export {
   type VehicleConflict,
   type VehicleFields,
   type VehicleRecord,
+  type VehicleRevision,
   type VehicleSummary,
 } from './api/records.ts'

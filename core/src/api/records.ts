@@ -18,6 +18,12 @@ export interface VehicleRecord extends VehicleFields {
   readonly updatedAt: string
 }
 
+/** A vehicle as it was after one save. */
+export interface VehicleRevision extends VehicleFields {
+  readonly version: number
+  readonly savedAt: string
+}
+
 /** The few words by which a list tells vehicles apart. */
 export type VehicleSummary = Pick<VehicleRecord, 'id' | 'name' | 'plate'>
 

@@ -1,7 +1,15 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import request from 'supertest'
 import { v4 as newId } from 'uuid'
-import type { DriveList, DriveRecord, ErrorBody, RevisionRecord, RevisionSummary, VehicleRecord } from '@emery/core'
+import type {
+  DriveList,
+  DriveRecord,
+  ErrorBody,
+  RevisionRecord,
+  RevisionSummary,
+  VehicleRecord,
+  VehicleRevision,
+} from '@emery/core'
 import { ketch, ketchWithCrank } from '../testing/documents.ts'
 import { startTestApp, type TestApp } from '../testing/test-app.ts'
 
@@ -168,6 +176,11 @@ describe('a vehicle', () => {
       yours: { basedOn: 1 },
       current: { version: 2, plate: 'T-2' },
     })
+    const revisions = await request(at.app).get(`/api/vehicles/${id}/revisions`).expect(200)
+    expect((revisions.body as { revisions: VehicleRevision[] }).revisions).toMatchObject([
+      { version: 2, name: 'Tern 1.1', plate: 'T-2', notes: 'blue' },
+      { version: 1, name: 'Tern', plate: '', notes: '' },
+    ])
     const list = await request(at.app).get('/api/vehicles').expect(200)
     expect((list.body as { vehicles: VehicleRecord[] }).vehicles.map((each) => each.id)).toContain(id)
     await request(at.app).delete(`/api/vehicles/${id}?basedOn=1`).expect(409)

@@ -19,6 +19,10 @@ export function vehicleRoutes(vehicles: VehicleService): Router {
     response.json(await vehicles.get(request.params.id))
   })
 
+  routes.get('/:id/revisions', async (request, response) => {
+    response.json({ revisions: await vehicles.revisions(request.params.id) })
+  })
+
   routes.put('/:id', body, async (request, response) => {
     const { basedOn, ...fields } = bodyOf(request.body)
     const version = checked(basedOnSchema, basedOn, '$.basedOn')

@@ -1,8 +1,11 @@
 import { IsNull, type DataSource } from 'typeorm'
 import { v4 as newId } from 'uuid'
-import type { VehicleFields, VehicleRecord } from '@emery/core'
+import type { VehicleFields, VehicleRecord, VehicleRevision } from '@emery/core'
 import { ApiError } from '../http/errors.ts'
-import { VehicleEntity, type VehicleRow } from './vehicle.entity.ts'
+import { VehicleEntity, VehicleRevisionEntity, type VehicleRow } from './vehicle.entity.ts'
+
+/** Versions shown at once; a vehicle's few words change a handful of times. */
+const MOST_REVISIONS = 200
 
 export class VehicleService {
   constructor(
@@ -27,27 +30,52 @@ export class VehicleService {
 
   /** Stores a new vehicle. With an `id` that is taken already, nothing changes. */
   async create(fields: VehicleFields, id = newId()): Promise<VehicleRecord> {
-    const at = this.now()
-    const row: VehicleRow = { id, ...fields, version: 1, createdAt: at, updatedAt: at, deletedAt: null }
-    const there = await this.source.manager.findOneBy(VehicleEntity, { id })
-    if (there !== null) return vehicleRecord(there)
-    await this.source.manager.insert(VehicleEntity, row)
-    return vehicleRecord(row)
+    return this.source.transaction(async (manager) => {
+      const there = await manager.findOneBy(VehicleEntity, { id })
+      if (there !== null) return vehicleRecord(there)
+      const at = this.now()
+      const row: VehicleRow = { id, ...fields, version: 1, createdAt: at, updatedAt: at, deletedAt: null }
+      await manager.insert(VehicleEntity, row)
+      await manager.insert(VehicleRevisionEntity, { vehicleId: id, version: 1, ...fields, savedAt: at })
+      return vehicleRecord(row)
+    })
   }
 
   /** Changes a vehicle on top of the version the change was based on. */
   async save(id: string, basedOn: number, fields: VehicleFields): Promise<VehicleRecord> {
-    const patch = { ...fields, version: basedOn + 1, updatedAt: this.now() }
-    const { affected } = await this.source.manager.update(
-      VehicleEntity,
-      { id, version: basedOn, deletedAt: IsNull() },
-      patch,
-    )
-    if (affected !== 1) {
-      const current = await this.get(id)
-      throw new ApiError('VERSION_CONFLICT', { conflict: { yours: { basedOn, fields }, current } })
-    }
+    await this.source.transaction(async (manager) => {
+      const at = this.now()
+      const version = basedOn + 1
+      const { affected } = await manager.update(
+        VehicleEntity,
+        { id, version: basedOn, deletedAt: IsNull() },
+        { ...fields, version, updatedAt: at },
+      )
+      if (affected !== 1) {
+        throw new ApiError('VERSION_CONFLICT', {
+          conflict: { yours: { basedOn, fields }, current: await this.get(id) },
+        })
+      }
+      await manager.insert(VehicleRevisionEntity, { vehicleId: id, version, ...fields, savedAt: at })
+    })
     return this.get(id)
+  }
+
+  /** Every version of a vehicle, the newest first. */
+  async revisions(id: string): Promise<VehicleRevision[]> {
+    await this.get(id)
+    const rows = await this.source.manager.find(VehicleRevisionEntity, {
+      where: { vehicleId: id },
+      order: { version: 'DESC' },
+      take: MOST_REVISIONS,
+    })
+    return rows.map(({ version, name, plate, notes, savedAt }) => ({
+      version,
+      name,
+      plate,
+      notes,
+      savedAt: savedAt.toISOString(),
+    }))
   }
 
   async remove(id: string, basedOn: number): Promise<void> {

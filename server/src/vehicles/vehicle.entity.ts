@@ -25,3 +25,33 @@ export const VehicleEntity = new EntitySchema<VehicleRow>({
     deletedAt: { type: 'datetime', precision: 3, nullable: true },
   },
 })
+
+export interface VehicleRevisionRow {
+  vehicleId: string
+  version: number
+  name: string
+  plate: string
+  notes: string
+  savedAt: Date
+  vehicle?: VehicleRow
+}
+
+export const VehicleRevisionEntity = new EntitySchema<VehicleRevisionRow>({
+  name: 'vehicle_revision',
+  tableName: 'vehicle_revisions',
+  columns: {
+    vehicleId: { type: 'char', length: 36, primary: true },
+    version: { type: 'int', primary: true },
+    name: { type: 'varchar', length: 120 },
+    plate: { type: 'varchar', length: 40 },
+    notes: { type: 'text' },
+    savedAt: { type: 'datetime', precision: 3 },
+  },
+  relations: {
+    vehicle: {
+      type: 'many-to-one',
+      target: 'vehicle',
+      joinColumn: { name: 'vehicleId', foreignKeyConstraintName: 'vehicle_revisions_vehicle_fk' },
+    },
+  },
+})

@@ -6,7 +6,7 @@ import { useTopBar } from '../app/top-bar.ts'
 import { useLengths } from '../readings/use-lengths.ts'
 import { WorkingDrawer } from '../readings/working-drawer.tsx'
 import { useBenchCommands } from './bench-commands.tsx'
-import { BenchContext, type BenchParts } from './bench-context.ts'
+import { BenchContext, useBench, type BenchParts } from './bench-context.ts'
 import styles from './bench.module.css'
 import { Conflict } from './conflict.tsx'
 import { DriveName } from './drive-name.tsx'
@@ -19,7 +19,7 @@ import panelStyles from './steps/panel.module.css'
 import { ProblemList } from './steps/problem-list.tsx'
 import { PulleyCard } from './steps/pulley-card.tsx'
 import { SpeedsStep } from './steps/speeds-step.tsx'
-import { FIRST_STEP, isStep, STEPS, type StepId } from './steps/steps.ts'
+import { allProblems, FIRST_STEP, isStep, STEPS, type StepId } from './steps/steps.ts'
 import type { BenchStore } from './store/bench-store.ts'
 import { Tape } from './tape/tape.tsx'
 import { useBenchStore } from './use-bench-store.ts'
@@ -80,12 +80,16 @@ export function Bench({ record }: { readonly record: DriveRecord }) {
 
 const PanelAndTape = memo(function PanelAndTape({ step }: { readonly step: StepId }) {
   const StepPanel = STEP_PANELS[step]
+  const { solution } = useBench()
+  // What is wrong stands before what follows from it; what is only worth a look stands after.
+  const urgent = allProblems(solution).some(({ severity }) => severity === 'error')
   return (
     <>
       <aside className={panelStyles['panel']} aria-label={STEPS.find(({ id }) => id === step)?.label}>
         <PulleyCard />
+        {urgent && <ProblemList />}
         <StepPanel />
-        <ProblemList />
+        {!urgent && <ProblemList />}
       </aside>
       <Tape />
     </>

@@ -36,8 +36,8 @@ export function ConflictDialog({ conflict, mine, onKeepMine, onTakeTheirs, onKee
       }
     >
       <p>
-        The other version was saved at {dayjs(current.updatedAt).format('HH:mm')}. Whichever you keep, the other stays
-        among the revisions or can be undone.
+        The other version was saved at {dayjs(current.updatedAt).format('HH:mm')}. Nothing is lost: take theirs, and
+        Undo brings yours back; keep mine, and theirs stays stored as an earlier version.
       </p>
       <table className={styles['differences']}>
         <thead>

@@ -17,6 +17,18 @@ export class VehiclesAndDrives1763900000000 implements MigrationInterface {
         PRIMARY KEY (id)
       ) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4 COLLATE=utf8mb4_unicode_ci`)
     await runner.query(`
+      CREATE TABLE vehicle_revisions (
+        vehicleId char(36) NOT NULL,
+        version int NOT NULL,
+        name varchar(120) NOT NULL,
+        plate varchar(40) NOT NULL,
+        notes text NOT NULL,
+        savedAt datetime(3) NOT NULL,
+        PRIMARY KEY (vehicleId, version),
+        CONSTRAINT vehicle_revisions_vehicle_fk FOREIGN KEY (vehicleId) REFERENCES vehicles (id)
+          ON DELETE NO ACTION ON UPDATE NO ACTION
+      ) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4 COLLATE=utf8mb4_unicode_ci`)
+    await runner.query(`
       CREATE TABLE drives (
         id char(36) NOT NULL,
         vehicleId char(36) NULL,
@@ -50,6 +62,7 @@ export class VehiclesAndDrives1763900000000 implements MigrationInterface {
   async down(runner: QueryRunner): Promise<void> {
     await runner.query('DROP TABLE drive_revisions')
     await runner.query('DROP TABLE drives')
+    await runner.query('DROP TABLE vehicle_revisions')
     await runner.query('DROP TABLE vehicles')
   }
 }
