@@ -15,6 +15,8 @@ export function useBenchCommands(record: DriveRecord, { store, saver }: OpenBenc
   return useMemo(() => {
     const go = (step: StepId) => void navigate(`/drives/${record.id}/${step}`, { replace: true })
     const removeThis = async () => {
+      // What was just changed goes along, so that a drive brought back is the one that was deleted.
+      await saver.flush()
       if (await remove({ id: record.id, name: store.getState().drive.name, version: saver.version }))
         void navigate('/drives')
     }

@@ -208,6 +208,26 @@ test('a save the server refuses is told, and the next change is tried afresh', a
   expect(server.stored.name).toBe('b')
 })
 
+test('flushed, everything waiting is sent at once, newest last', async () => {
+  const saver = newSaver()
+  saver.changed(named('first'))
+  const flushed = saver.flush()
+  saver.changed(named('second'))
+  await expect(flushed).resolves.toBe(true)
+  expect(server.stored.name).toBe('second')
+  expect(saver.state.is).toBe('saved')
+  await expect(saver.flush()).resolves.toBe(true)
+  expect(server.requests).toHaveLength(2)
+})
+
+test('flushed without a server, it says that it could not', async () => {
+  const saver = newSaver()
+  server.mode = 'down'
+  saver.changed(named('kept'))
+  await expect(saver.flush()).resolves.toBe(false)
+  expect(shelf.value?.document.name).toBe('kept')
+})
+
 test('leaving the page sends what was waiting for its moment of quiet', async () => {
   const saver = newSaver()
   saver.changed(named('last word'))

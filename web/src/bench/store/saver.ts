@@ -48,7 +48,8 @@ export class Saver {
   private sent: SaveRequest | null = null
   private failures = 0
   private timer: ReturnType<typeof setTimeout> | undefined
-  private busy = false
+  /** The save that is on its way; it rejects only on a fault of the program. */
+  private sending: Promise<void> | null = null
   private stopped = false
   state: SaveState
 
@@ -80,7 +81,7 @@ export class Saver {
     this.pending = document
     this.shelve()
     if (this.state.is === 'conflict') return
-    if (!this.busy && this.failures === 0) {
+    if (this.sending === null && this.failures === 0) {
       this.tell({ is: 'changed' })
       this.schedule(QUIET_MS)
     }
@@ -107,7 +108,16 @@ export class Saver {
     this.stopped = true
     clearTimeout(this.timer)
     // The last change need not wait for its moment of quiet when the page is left.
-    if (!this.busy && this.pending !== null && this.state.is === 'changed') void this.sendNext()
+    if (this.sending === null && this.pending !== null && this.state.is === 'changed') void this.sendNext()
+  }
+
+  /** Sends all that is waiting; resolves to whether everything is with the server now. */
+  async flush(): Promise<boolean> {
+    while (this.pending !== null || this.sent !== null) {
+      await (this.sending ?? this.sendNext())
+      if (this.failures > 0 || this.state.is === 'conflict') return false
+    }
+    return true
   }
 
   private schedule(ms: number): void {
@@ -115,12 +125,16 @@ export class Saver {
     this.timer = setTimeout(() => void this.sendNext(), ms)
   }
 
-  private async sendNext(): Promise<void> {
-    if (this.busy || this.state.is === 'conflict') return
+  private sendNext(): Promise<void> {
     const save = this.sent ?? this.nextSave()
-    if (save === null) return
+    if (this.sending !== null || this.state.is === 'conflict' || save === null) return Promise.resolve()
+    this.sending = this.sendOne(save)
+    return this.sending
+  }
+
+  private async sendOne(save: SaveRequest): Promise<void> {
+    clearTimeout(this.timer)
     this.sent = save
-    this.busy = true
     this.shelve()
     this.tell({ is: 'saving' })
     try {
@@ -128,7 +142,7 @@ export class Saver {
     } catch (error) {
       this.failed(error)
     } finally {
-      this.busy = false
+      this.sending = null
     }
     if (this.failures === 0 && this.pending !== null && !this.stopped) this.schedule(QUIET_MS)
   }
