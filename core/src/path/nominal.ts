@@ -10,8 +10,8 @@ export const LEAST_CLEARANCE_MM = 3
 /** Teeth that must be in mesh before a toothed pulley may be loaded. */
 export const LEAST_TEETH_IN_MESH = 6
 
-/** Share of its stated length by which a belt may differ from its path where another belt sets the adjuster. */
-export const SHARED_ADJUSTER_SHARE = 0.003
+/** Share of its stated length by which a belt may differ from its path where its own adjuster does not make them agree. */
+export const LENGTH_DOUBT_SHARE = 0.003
 
 const LEAST_WRAP_DEG: Readonly<Record<ShaftKind, number>> = {
   crank: 80,

@@ -4,7 +4,7 @@ import { degrees } from '../numerics/vectors.ts'
 import { TOOTH_COUNT_MM } from '../numerics/tolerances.ts'
 import { crossingSpans, groovesTaken, nearMisses, type Span } from '../path/clearance.ts'
 import { traceCord, type CordPath } from '../path/cord-path.ts'
-import { LEAST_CLEARANCE_MM, LEAST_TEETH_IN_MESH, nominalLeastWrap, SHARED_ADJUSTER_SHARE } from '../path/nominal.ts'
+import { LEAST_CLEARANCE_MM, LEAST_TEETH_IN_MESH, nominalLeastWrap, LENGTH_DOUBT_SHARE } from '../path/nominal.ts'
 import type { SettledBelt, SettledDrive } from '../path/settle.ts'
 import { sectionFigures, statedMinusCord } from '../sections/sections.ts'
 import type { Wording } from './names.ts'
@@ -162,7 +162,7 @@ function wrapProblems(drive: CheckedDrive, { belt, pulleys }: SettledBelt, path:
 
 function adjusterProblems(settledBelt: SettledBelt, words: Wording): Problem[] {
   const { belt, adjuster } = settledBelt
-  if (adjuster === null) return []
+  if (adjuster === null) return fixedCentreProblems(settledBelt, words)
   const { seat, stretch, adjuster: part } = adjuster
   const where = [belt.id, part.id]
   const problems: Problem[] = []
@@ -177,12 +177,21 @@ function adjusterProblems(settledBelt: SettledBelt, words: Wording): Problem[] {
     problems.push(problem('OUT_OF_REACH', where, outOfReach(settledBelt, seat, words)))
   if (adjuster.wanted === 'shared' && belt.length !== null && settledBelt.path.ok) {
     const wanted = settledBelt.path.length + statedMinusCord(belt.section)
-    if (Math.abs(wanted - belt.length) > SHARED_ADJUSTER_SHARE * belt.length) {
+    if (Math.abs(wanted - belt.length) > LENGTH_DOUBT_SHARE * belt.length) {
       const message = `Another belt sets this adjuster; there ${words.belt(belt)} would have to be ${words.length(wanted)}, but it is ${words.length(belt.length)}.`
       problems.push(problem('OUT_OF_REACH', where, message))
     }
   }
   return problems
+}
+
+/** On fixed centres a belt is tight only as far as it is stretched: one longer than its path hangs slack. */
+function fixedCentreProblems({ belt, path }: SettledBelt, words: Wording): Problem[] {
+  if (!path.ok || belt.length === null) return []
+  const slack = belt.length - (path.length + statedMinusCord(belt.section))
+  if (slack <= LENGTH_DOUBT_SHARE * belt.length) return []
+  const message = `${words.belt(belt)} is ${words.length(slack)} too long for these fixed centres: it hangs slack.`
+  return [problem('OUT_OF_REACH', [belt.id], message)]
 }
 
 function outOfReach(

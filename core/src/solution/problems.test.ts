@@ -178,3 +178,31 @@ test('a pulley beside the belt’s own plane is no obstacle', () => {
   const hits = (z: number) => problemsOf(beside(z)).some(({ code }) => code === 'SPAN_HITS_PULLEY')
   expect([hits(0), hits(15), hits(60)]).toEqual([true, true, false])
 })
+
+test('on fixed centres a belt too long hangs slack, a shorter one is stretched on', () => {
+  // Two 100 mm pulleys 300 mm apart want 600 + 100π = 914.2 mm.
+  const fixed = (length: number) =>
+    loopDrive(
+      [
+        { x: 0, y: 0, diameter: 100 },
+        { x: 0, y: 300, diameter: 100 },
+      ],
+      { length },
+    )
+  expect(problemsOf(fixed(925)).map(({ message }) => message)).toEqual([
+    'Belt is 10.8 mm too long for these fixed centres: it hangs slack.',
+  ])
+  expect(problemsOf(fixed(910))).toEqual([])
+})
+
+test('a belt whose adjuster another belt sets is told when it does not fit there', () => {
+  const drive = changed(fenland, (d) => {
+    part(d.belts, 'fanbelt').adjuster = 'psslide'
+    d.adjusters = d.adjusters.filter(({ id }) => id === 'psslide')
+    d.belts.reverse()
+  })
+  const [owner, guest] = solveDrive(drive).belts
+  expect(owner?.adjuster?.wanted).toBe('length')
+  expect(guest?.adjuster?.wanted).toBe('shared')
+  expect(guest?.problems.map(({ message }) => message).join()).toMatch(/Another belt sets this adjuster/)
+})
