@@ -1,5 +1,5 @@
 import type { SettledAdjuster } from '@emery/core'
-import styles from './panel.module.css'
+import styles from './travel-bar.module.css'
 
 interface TravelBarProps {
   readonly adjuster: SettledAdjuster
