@@ -41,7 +41,6 @@ export {
 } from './drive/edits.ts'
 
 export { distance, shortWayRoundDeg, type Point } from './numerics/vectors.ts'
-export { metalRadius } from './path/cord-radius.ts'
 export { spansOf, type Span } from './path/clearance.ts'
 export { tangentPoint, type CordCircle, type CordPath } from './path/cord-path.ts'
 export type { AdjusterMotion, AdjusterUnit } from './path/adjuster-motion.ts'

@@ -2,8 +2,9 @@ import type { Belt, RouteEntry } from '../drive/belt.ts'
 import type { Pulley } from '../drive/pulley.ts'
 import { approach, segmentsCross, type Point } from '../numerics/vectors.ts'
 import { CROSSING_END_SHARE } from '../numerics/tolerances.ts'
-import { sectionFigures, type Section } from '../sections/sections.ts'
-import { cordAboveSurface, metalRadius } from './cord-radius.ts'
+import { sectionFigures } from '../sections/sections.ts'
+import { cordAboveSurface } from './cord-radius.ts'
+import { found } from './drive-parts.ts'
 import { tangentPoint } from './cord-path.ts'
 import type { SettledBelt, SettledDrive } from './settle.ts'
 
@@ -69,7 +70,7 @@ export function nearMisses(
       const { distance, side } = approach(span.start, span.end, centre)
       // Ribs lie to the left of travel where the rib side turns counter-clockwise.
       const surface = cordAboveSurface(belt.section, side * ribsSign > 0 ? 'ribs' : 'back')
-      const gap = distance - surface - metalOf(settled, pulley)
+      const gap = distance - surface - found(settled.metal, pulley.id)
       return gap < least ? [{ span, pulley, gap }] : []
     })
   })
@@ -134,14 +135,4 @@ function beltAcross(belt: Belt, pulley: Pulley, entry: RouteEntry): Range {
   const line = beltLine(belt, pulley, entry)
   const half = beltWidth(belt, pulley) / 2
   return { from: line - half, to: line + half }
-}
-
-/** Outermost metal of any pulley of the drive; the belt that runs on it says how an odd diameter is to be taken. */
-function metalOf({ drive }: SettledDrive, pulley: Pulley): number {
-  for (const { section, route } of drive.belts) {
-    const entry = route.find(({ pulley: id }) => id === pulley.id)
-    if (entry !== undefined) return metalRadius(pulley, section, entry.contact)
-  }
-  const own: Section = pulley.face === 'smooth' ? 'PK' : pulley.section
-  return metalRadius(pulley, own, pulley.face === 'smooth' ? 'back' : 'ribs')
 }

@@ -1,7 +1,10 @@
 import { describe, expect, test } from '@jest/globals'
 import type { Pulley } from '../drive/pulley.ts'
 import { beltLabel, statedMinusCord } from '../sections/sections.ts'
+import type { DriveDraft } from '../drive/edits.ts'
+import { mustCheck, vectorNamed } from '../testing/vectors.ts'
 import { cordRadius, metalRadius } from './cord-radius.ts'
+import { settleDrive } from './settle.ts'
 
 const common = { id: 'p', shaft: 's', diameter: 100 } as const
 const ribbed: Pulley = { ...common, face: 'ribbed', section: 'PK', grooves: 6, diameterAt: 'outside' }
@@ -55,4 +58,15 @@ test('labels', () => {
   expect(beltLabel('PK', 6, 1725)).toBe('6PK1725')
   expect(beltLabel('V13', 1, 1012.5)).toBe('V13 × 1012.5')
   expect(beltLabel('T9.5', 1, 876.3)).toBe('T9.5 × 92 teeth')
+})
+
+test('the drive’s own answer for an idler’s metal follows from the belt that runs on it', () => {
+  const drive = structuredClone(vectorNamed('veeset-1').drive) as DriveDraft
+  drive.shafts.push({ id: 'idler', name: 'Idler', kind: 'idler', x: 100, y: 400 })
+  drive.pulleys.push({ id: 'idler.1', shaft: 'idler', face: 'smooth', diameter: 100, diameterAt: 'overBelt' })
+  // Met by no belt it is read as over a multi-rib belt's back: 50 − 2·1.2.
+  expect(settleDrive(mustCheck(drive)).metal.get('idler.1')).toBeCloseTo(47.6, 12)
+  drive.belts[0]?.route.push({ pulley: 'idler.1', contact: 'back' })
+  // On the back of a V13 belt the cord lies 2.9 below its top: 50 − 2·2.9.
+  expect(settleDrive(mustCheck(drive)).metal.get('idler.1')).toBeCloseTo(44.2, 12)
 })

@@ -1,11 +1,12 @@
 import type { Adjuster } from '../drive/adjuster.ts'
 import type { Belt } from '../drive/belt.ts'
-import type { CheckedDrive } from '../drive/drive.ts'
+import type { CheckedDrive, DriveDocument } from '../drive/drive.ts'
 import type { Pulley } from '../drive/pulley.ts'
 import type { Shaft } from '../drive/shaft.ts'
 import type { Point } from '../numerics/vectors.ts'
+import type { Mm } from '../units/quantity.ts'
 import { adjusterMotion, type AdjusterMotion } from './adjuster-motion.ts'
-import { cordRadius } from './cord-radius.ts'
+import { cordRadius, metalRadius } from './cord-radius.ts'
 import type { CordCircle } from './cord-path.ts'
 import { ribsSigns, type Sign } from './turning.ts'
 
@@ -108,8 +109,30 @@ export class DriveParts {
   }
 }
 
-function found<Value>(map: ReadonlyMap<string, Value>, id: string): Value {
+/** A part of a checked drive by its id; that it is there was checked at the door. */
+export function found<Value>(map: ReadonlyMap<string, Value>, id: string): Value {
   const value = map.get(id)
   if (value === undefined) throw new Error(`A checked drive refers to "${id}", which it does not hold.`)
   return value
 }
+
+/**
+ * Radius of every pulley's outermost metal in mm, by id. Where it follows from the belt, the belt that runs there says so;
+ * a pulley that no belt meets is taken as if its own section did, a smooth one as if a multi-rib belt's back did.
+ */
+export function metalRadii(drive: DriveDocument): ReadonlyMap<string, Mm> {
+  const runs = new Map(
+    drive.belts.flatMap(({ section, route }) =>
+      route.map(({ pulley, contact }) => [pulley, { section, contact }] as const),
+    ),
+  )
+  return new Map(
+    drive.pulleys.map((pulley) => {
+      const unmet = pulley.face === 'smooth' ? UNMET_SMOOTH : { section: pulley.section, contact: 'ribs' as const }
+      const { section, contact } = runs.get(pulley.id) ?? unmet
+      return [pulley.id, metalRadius(pulley, section, contact)]
+    }),
+  )
+}
+
+const UNMET_SMOOTH = { section: 'PK', contact: 'back' } as const

@@ -4,6 +4,7 @@ import type { CheckedDrive } from '../drive/drive.ts'
 import type { Pulley } from '../drive/pulley.ts'
 import type { Point } from '../numerics/vectors.ts'
 import { SETTLING_SWEEPS, TRAVEL_SETTLED } from '../numerics/tolerances.ts'
+import type { Mm } from '../units/quantity.ts'
 import { statedMinusCord } from '../sections/sections.ts'
 import type { AdjusterMotion } from './adjuster-motion.ts'
 import { cordRadius } from './cord-radius.ts'
@@ -15,7 +16,7 @@ import {
   type CordCircle,
   type CordPath,
 } from './cord-path.ts'
-import { DriveParts, MIDDLE_TRAVEL, type Travels } from './drive-parts.ts'
+import { DriveParts, metalRadii, MIDDLE_TRAVEL, type Travels } from './drive-parts.ts'
 import { seatBelt, usableStretch, type LengthAt, type Seat, type UsableStretch } from './reach-curve.ts'
 import type { Sign } from './turning.ts'
 
@@ -50,6 +51,8 @@ export interface SettledDrive {
   readonly belts: readonly SettledBelt[]
   /** Centre of each shaft, by id, where it stands now. */
   readonly places: ReadonlyMap<string, Point>
+  /** Radius of each pulley's outermost metal, mm, by id. */
+  readonly metal: ReadonlyMap<string, Mm>
 }
 
 /**
@@ -85,6 +88,7 @@ export function settleDrive(drive: CheckedDrive, held: Travels = {}): SettledDri
       }
     }),
     places: parts.places,
+    metal: metalRadii(drive),
   }
 }
 

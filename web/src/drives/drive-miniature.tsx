@@ -1,7 +1,7 @@
 import { useMemo } from 'react'
 import { settleDrive, type CheckedDrive } from '@emery/core'
-import { parallelPath } from '../bench/drawing/belt-shape.ts'
-import { drawnRadius, driveBounds } from '../bench/drawing/bounds.ts'
+import { parallelPath } from '../shapes/belt-shape.ts'
+import { drawnRadius, driveBounds } from '../shapes/drive-bounds.ts'
 
 /** A drive small enough for a row of a list: its pulleys and belts, nothing written. */
 export function DriveMiniature({ drive }: { readonly drive: CheckedDrive }) {
@@ -23,7 +23,7 @@ export function DriveMiniature({ drive }: { readonly drive: CheckedDrive }) {
               key={pulley.id}
               cx={place.x}
               cy={-place.y}
-              r={drawnRadius(pulley)}
+              r={drawnRadius(settled, pulley)}
               fill="var(--metal)"
               stroke="var(--steel)"
               vectorEffect="non-scaling-stroke"

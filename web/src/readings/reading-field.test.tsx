@@ -3,7 +3,7 @@ import { cleanup, render, screen } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import type { Mm } from '@emery/core'
 import { usePreferences } from '../app/preferences.ts'
-import type { EditResult } from '../bench/store/bench-store.ts'
+import type { EditResult } from './edit-result.ts'
 import { ReadingField } from './reading-field.tsx'
 
 afterEach(() => {

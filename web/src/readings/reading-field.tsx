@@ -1,7 +1,7 @@
 import { Input } from 'antd'
 import { useId, useState, type KeyboardEvent } from 'react'
 import { parseLength, readingText, type Mm } from '@emery/core'
-import type { EditResult } from '../bench/store/bench-store.ts'
+import type { EditResult } from './edit-result.ts'
 import styles from './reading-field.module.css'
 import { useLengths } from './use-lengths.ts'
 

@@ -1,6 +1,6 @@
 import type { Adjuster, AdjusterOf, Point, SettledAdjuster, SettledBelt } from '@emery/core'
 import { useBench } from '../bench-context.ts'
-import { drawnRadius } from './bounds.ts'
+import { drawnRadius } from '../../shapes/drive-bounds.ts'
 import styles from './drawing.module.css'
 
 interface AdjusterLayerProps {
@@ -27,6 +27,7 @@ export function AdjusterLayer({ scale, part }: AdjusterLayerProps) {
 
 /** The moved pulley in outline at both ends of the travel, and the way between. */
 function Ghosts({ belt, adjuster }: { readonly belt: SettledBelt; readonly adjuster: SettledAdjuster }) {
+  const { shown } = useBench()
   const { motion } = adjuster
   if (motion.moves !== 'shaft') return null
   const ends = travelEnds(adjuster)
@@ -39,7 +40,7 @@ function Ghosts({ belt, adjuster }: { readonly belt: SettledBelt; readonly adjus
   return (
     <>
       {ends.map(({ x, y }, i) => (
-        <circle key={i} className={styles['ghost']} cx={x} cy={-y} r={drawnRadius(pulley)} />
+        <circle key={i} className={styles['ghost']} cx={x} cy={-y} r={drawnRadius(shown, pulley)} />
       ))}
       <path className={styles['way']} d={`M${way.join('L')}`} />
     </>

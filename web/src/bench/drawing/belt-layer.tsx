@@ -1,6 +1,6 @@
 import type { SettledBelt } from '@emery/core'
 import { useBench, useBenchState } from '../bench-context.ts'
-import { beltShape } from './belt-shape.ts'
+import { beltShape } from '../../shapes/belt-shape.ts'
 import styles from './drawing.module.css'
 import { ARROW_PX, travelArrows } from './travel-arrows.ts'
 

@@ -4,7 +4,7 @@ import { TurnMark } from '../../readings/turn-mark.tsx'
 import { useLengths } from '../../readings/use-lengths.ts'
 import { useBench, useBenchState } from '../bench-context.ts'
 import { travelEnds } from './adjuster-layer.tsx'
-import { drawnRadius } from './bounds.ts'
+import { drawnRadius } from '../../shapes/drive-bounds.ts'
 import styles from './drawing.module.css'
 import { placeLabels, type LabelWanted, type PlacedLabel, type Rect } from './place-labels.ts'
 import { ARROW_PX, travelArrows, type TravelArrow } from './travel-arrows.ts'
@@ -36,11 +36,11 @@ export function LabelLayer({ camera, size }: LabelLayerProps) {
   const words = useLabelWords()
   const ends = useEndLabels(camera)
   const placed = useMemo(() => {
-    const wanted = labelled(settled.drive.pulleys).flatMap((pulley): LabelWanted[] => {
+    const wanted = labelled(settled).flatMap((pulley): LabelWanted[] => {
       const place = settled.places.get(pulley.shaft)
       const said = words.get(pulley.id)
       if (place === undefined || said === undefined) return []
-      const r = drawnRadius(pulley) * camera.k
+      const r = drawnRadius(settled, pulley) * camera.k
       return [{ id: pulley.id, x: camera.x + place.x * camera.k, y: camera.y - place.y * camera.k, r, ...extent(said) }]
     })
     const onScreen = ([a, b]: readonly [Point, Point]) => ({
@@ -110,12 +110,12 @@ function carriers({ belts, places }: SettledDrive): (readonly [Point, Point])[] 
 }
 
 /** The largest pulley of each shaft speaks for the shaft; smaller ones behind or before it would only be in the way. */
-function labelled(pulleys: readonly Pulley[]): readonly Pulley[] {
+function labelled(settled: SettledDrive): readonly Pulley[] {
+  const { pulleys } = settled.drive
+  const radius = (pulley: Pulley) => drawnRadius(settled, pulley)
   return pulleys
-    .filter(
-      (pulley) => !pulleys.some((other) => other.shaft === pulley.shaft && drawnRadius(other) > drawnRadius(pulley)),
-    )
-    .toSorted((a, b) => drawnRadius(a) - drawnRadius(b))
+    .filter((pulley) => !pulleys.some((other) => other.shaft === pulley.shaft && radius(other) > radius(pulley)))
+    .toSorted((a, b) => radius(a) - radius(b))
 }
 
 function useLabelWords(): ReadonlyMap<string, LabelWords> {
@@ -173,7 +173,7 @@ interface EndLabel extends Rect {
 
 /** `released` and `taken up`, each on the far side of its end of the travel. */
 function useEndLabels({ k, x: cx, y: cy }: Camera): readonly EndLabel[] {
-  const { belt } = useBench()
+  const { shown, belt } = useBench()
   return useMemo(() => {
     if (belt?.adjuster == null || belt.adjuster.motion.moves !== 'shaft') return []
     const ends = travelEnds(belt.adjuster)
@@ -182,7 +182,7 @@ function useEndLabels({ k, x: cx, y: cy }: Camera): readonly EndLabel[] {
     if (ends === null || pulley === undefined) return []
     const [released, takenUp] = ends
     const along = Math.hypot(takenUp.x - released.x, takenUp.y - released.y) || 1
-    const out = drawnRadius(pulley) * k
+    const out = drawnRadius(shown, pulley) * k
     return (
       [
         ['released', released, takenUp],
@@ -194,7 +194,7 @@ function useEndLabels({ k, x: cx, y: cy }: Camera): readonly EndLabel[] {
       const y = cy - here.y * k + dy * (out + 14)
       return { text, x, y, left: x - 28, top: y - 12, width: 56, height: 16 }
     })
-  }, [belt, k, cx, cy])
+  }, [shown, belt, k, cx, cy])
 }
 
 function Label({

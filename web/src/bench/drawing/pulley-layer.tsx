@@ -3,7 +3,7 @@ import { sectionFigures, type Pulley } from '@emery/core'
 import { useLengths } from '../../readings/use-lengths.ts'
 import { turnWords } from '../../readings/turn-mark.tsx'
 import { useBench, useBenchState } from '../bench-context.ts'
-import { drawnRadius } from './bounds.ts'
+import { drawnRadius } from '../../shapes/drive-bounds.ts'
 import styles from './drawing.module.css'
 import type { DraggingPulley } from './use-dragging-pulley.ts'
 
@@ -20,7 +20,7 @@ export function PulleyLayer({ scale, dragging }: PulleyLayerProps) {
   const shaftName = (id: string) => settled.drive.shafts.find((shaft) => shaft.id === id)?.name ?? id
   const speedOf = (id: string) => solution.shafts.find((shaft) => shaft.id === id)
   // Large ones first, so that an inner step or a neighbour on the same shaft can still be reached.
-  const inOrder = settled.drive.pulleys.toSorted((a, b) => drawnRadius(b) - drawnRadius(a))
+  const inOrder = settled.drive.pulleys.toSorted((a, b) => drawnRadius(settled, b) - drawnRadius(settled, a))
   const takeByKey = (event: KeyboardEvent, id: string) => {
     if (event.key !== 'Enter' && event.key !== ' ') return
     event.preventDefault()
@@ -32,6 +32,7 @@ export function PulleyLayer({ scale, dragging }: PulleyLayerProps) {
       {inOrder.map((pulley) => {
         const place = settled.places.get(pulley.shaft)
         if (place === undefined) return null
+        const radius = drawnRadius(settled, pulley)
         const speed = speedOf(pulley.shaft)
         const size = pulley.face === 'toothed' ? `${pulley.teeth} teeth` : lengths.text(pulley.diameter)
         const turning =
@@ -55,9 +56,9 @@ export function PulleyLayer({ scale, dragging }: PulleyLayerProps) {
             onPointerUp={dragging.end}
             onPointerCancel={dragging.callOff}
           >
-            <PulleyFace pulley={pulley} scale={scale} />
+            <PulleyFace pulley={pulley} radius={radius} scale={scale} />
             {(selected === pulley.id || pointedAt.includes(pulley.id) || pointedAt.includes(pulley.shaft)) && (
-              <circle className={styles['halo']} r={drawnRadius(pulley) + 9 / scale} />
+              <circle className={styles['halo']} r={radius + 9 / scale} />
             )}
           </g>
         )
@@ -69,9 +70,14 @@ export function PulleyLayer({ scale, dragging }: PulleyLayerProps) {
 /** Radius from which a pulley's label stands inside it, where a hub would only be in its way. */
 const ROOM_FOR_LABEL_PX = 44
 
+interface PulleyFaceProps {
+  readonly pulley: Pulley
+  readonly radius: number
+  readonly scale: number
+}
+
 /** A pulley as its face looks from the front: fine ticks for ribs, a deep ring for a V, teeth, or a plain double rim. */
-const PulleyFace = memo(function PulleyFace({ pulley, scale }: { readonly pulley: Pulley; readonly scale: number }) {
-  const r = drawnRadius(pulley)
+const PulleyFace = memo(function PulleyFace({ pulley, radius: r, scale }: PulleyFaceProps) {
   return (
     <>
       <circle className={styles['metal']} r={r} />

@@ -1,5 +1,5 @@
 import { spansOf, type SettledBelt, type SettledDrive } from '@emery/core'
-import { drawnRadius } from './bounds.ts'
+import { drawnRadius } from '../../shapes/drive-bounds.ts'
 
 /** Pixels of straight belt that an arrow of travel needs beside it. */
 const ROOM_PX = 56
@@ -17,16 +17,16 @@ export interface TravelArrow {
 }
 
 /** Where arrows of travel stand: beside each long span, on the back of the belt, where no pulley is in the way. */
-export function travelArrows(
-  { drive, places }: SettledDrive,
-  belt: SettledBelt,
-  scale: number,
-): readonly TravelArrow[] {
+export function travelArrows(settled: SettledDrive, belt: SettledBelt, scale: number): readonly TravelArrow[] {
+  const { drive, places } = settled
   const away = AWAY_PX / scale
   const room = (x: number, y: number) =>
     drive.pulleys.every((pulley) => {
       const place = places.get(pulley.shaft)
-      return place === undefined || Math.hypot(place.x - x, place.y - y) > drawnRadius(pulley) + ARROW_PX / scale / 2
+      return (
+        place === undefined ||
+        Math.hypot(place.x - x, place.y - y) > drawnRadius(settled, pulley) + ARROW_PX / scale / 2
+      )
     })
   return spansOf(belt).flatMap(({ from, to, start, end, length, direction }) => {
     if (length * scale <= ROOM_PX) return []

@@ -1,5 +1,6 @@
 import { applyPatches, enablePatches, produce, produceWithPatches, type Patch } from 'immer'
 import { createStore, type StoreApi } from 'zustand/vanilla'
+import type { EditResult } from '../../readings/edit-result.ts'
 import { checkDrive, type CheckedDrive, type DriveDraft, type DriveEdit } from '@emery/core'
 
 enablePatches()
@@ -14,8 +15,6 @@ interface HistoryStep {
 /** What a number on the screen that can be laid open is about. */
 export type WorkingSubject =
   { readonly of: 'length'; readonly belt: string } | { readonly of: 'ratio'; readonly shaft: string }
-
-export type EditResult = { readonly ok: true } | { readonly ok: false; readonly message: string }
 
 /**
  * The bench's state in three scopes: the document (saved, undoable), the session (what is in hand), and the gesture

@@ -1,4 +1,4 @@
-import { metalRadius, type Pulley, type SettledDrive } from '@emery/core'
+import type { Pulley, SettledDrive } from '@emery/core'
 
 /** A box in drawing coordinates: mm, y down. */
 export interface Box {
@@ -8,18 +8,18 @@ export interface Box {
   readonly bottom: number
 }
 
-/** Radius a pulley is drawn with, mm: its outermost metal. */
-export function drawnRadius(pulley: Pulley): number {
-  const smooth = pulley.face === 'smooth'
-  return metalRadius(pulley, smooth ? 'PK' : pulley.section, smooth ? 'back' : 'ribs')
+/** Radius a pulley is drawn with, mm: its outermost metal, as clearances are taken to it. */
+export function drawnRadius({ metal }: SettledDrive, { id }: Pulley): number {
+  return metal.get(id) ?? 0
 }
 
 /** The box round all pulleys of a drive where they stand. */
-export function driveBounds({ drive, places }: SettledDrive): Box {
+export function driveBounds(settled: SettledDrive): Box {
+  const { drive, places } = settled
   const boxes = drive.pulleys.flatMap((pulley) => {
     const place = places.get(pulley.shaft)
     if (place === undefined) return []
-    const r = drawnRadius(pulley)
+    const r = drawnRadius(settled, pulley)
     return [{ left: place.x - r, right: place.x + r, top: -place.y - r, bottom: -place.y + r }]
   })
   if (boxes.length === 0) return { left: -200, top: -200, right: 200, bottom: 200 }
