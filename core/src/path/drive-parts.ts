@@ -72,6 +72,11 @@ export class DriveParts {
     return found(this.travels, adjuster)
   }
 
+  /** mm that an adjuster has added to a pulley's cord radius. */
+  growthOf(pulley: string): number {
+    return this.growth.get(pulley) ?? 0
+  }
+
   ribsSign(belt: Belt): Sign {
     return found(this.ribsSigns, belt.id)
   }
@@ -103,7 +108,7 @@ export class DriveParts {
     return belt.route.map(({ pulley: id, contact }) => {
       const pulley = found(this.pulleys, id)
       const { x, y } = found(this.places, pulley.shaft)
-      const r = cordRadius(pulley, belt.section, contact) + (this.growth.get(id) ?? 0)
+      const r = cordRadius(pulley, belt.section, contact) + this.growthOf(id)
       return { x, y, r, sigma: contact === 'ribs' ? ribsSign : (-ribsSign as Sign) }
     })
   }

@@ -7,7 +7,6 @@ import { SETTLING_SWEEPS, TRAVEL_SETTLED } from '../numerics/tolerances.ts'
 import type { Mm } from '../units/quantity.ts'
 import { statedMinusCord } from '../sections/sections.ts'
 import type { AdjusterMotion } from './adjuster-motion.ts'
-import { cordRadius } from './cord-radius.ts'
 import {
   lengthRateOfGrowth,
   lengthRateOfMove,
@@ -123,39 +122,52 @@ function nearerEnd(seat: Seat | undefined, stretch: UsableStretch | undefined): 
 /** L(u) of one belt, on circles of its own so that trying places of the adjuster moves nothing else. */
 function reachCurve(parts: DriveParts, belt: Belt, motion: AdjusterMotion): LengthAt {
   const circles = parts.circlesOf(belt)
-  const pulleys = parts.pulleysOf(belt)
-  const moved = pulleys.flatMap((pulley, i) =>
-    (motion.moves === 'shaft' ? pulley.shaft === motion.shaft : pulley.id === motion.pulley) ? [i] : [],
-  )
+  const moveTo = circleMover(parts, belt, motion, circles)
   const toStated = statedMinusCord(belt.section)
-  const unmoved = moved.map((i) =>
-    motion.moves === 'radius' ? cordRadius(pulleys[i] as Pulley, belt.section, belt.route[i]?.contact ?? 'ribs') : 0,
-  )
   return (u) => {
-    if (motion.moves === 'shaft') {
+    const rateOf = moveTo(u)
+    if (rateOf === undefined) return undefined
+    const path = traceCord(circles)
+    return path.ok ? { length: path.length + toStated, perU: rateOf(path), turning: path.turning } : undefined
+  }
+}
+
+/** How fast a traced path grows, in mm per full travel of the adjuster. */
+type RateOf = (path: CordPath) => number
+
+/**
+ * Puts the circles that an adjuster moves where travel u has them; what comes back gives the path's rate there.
+ * Undefined where the adjuster does not reach.
+ */
+function circleMover(
+  parts: DriveParts,
+  belt: Belt,
+  motion: AdjusterMotion,
+  circles: readonly CordCircle[],
+): (u: number) => RateOf | undefined {
+  const moved = parts
+    .pulleysOf(belt)
+    .flatMap((pulley, i) => (moves(motion, pulley) ? [{ i, circle: circles[i] as CordCircle }] : []))
+  const sum = (rate: (i: number) => number) => moved.reduce((all, { i }) => all + rate(i), 0)
+  if (motion.moves === 'shaft') {
+    return (u) => {
       const place = motion.placeAt(u)
       if (place === undefined) return undefined
-      for (const i of moved) {
-        const circle = circles[i] as CordCircle
-        circle.x = place.x
-        circle.y = place.y
-      }
-      const path = traceCord(circles)
-      if (!path.ok) return undefined
-      let perU = 0
-      for (const i of moved) perU += lengthRateOfMove(path, i, place.vx, place.vy)
-      return { length: path.length + toStated, perU, turning: path.turning }
+      for (const { circle } of moved) Object.assign(circle, { x: place.x, y: place.y })
+      return (path) => sum((i) => lengthRateOfMove(path, i, place.vx, place.vy))
     }
-    const { by, rate } = motion.growthAt(u)
-    moved.forEach((i, k) => {
-      ;(circles[i] as CordCircle).r = (unmoved[k] as number) + by
-    })
-    const path = traceCord(circles)
-    if (!path.ok) return undefined
-    let perU = 0
-    for (const i of moved) perU += lengthRateOfGrowth(path, i, rate)
-    return { length: path.length + toStated, perU, turning: path.turning }
   }
+  const grown = parts.growthOf(motion.pulley)
+  const released = moved.map(({ circle }) => circle.r - grown)
+  return (u) => {
+    const { by, rate } = motion.growthAt(u)
+    moved.forEach(({ circle }, k) => (circle.r = (released[k] as number) + by))
+    return (path) => sum((i) => lengthRateOfGrowth(path, i, rate))
+  }
+}
+
+function moves(motion: AdjusterMotion, pulley: Pulley): boolean {
+  return motion.moves === 'shaft' ? pulley.shaft === motion.shaft : pulley.id === motion.pulley
 }
 
 /** Belts so that each comes after those whose adjusters move its pulleys; `circular` when some move each other's. */
@@ -185,11 +197,7 @@ function beltsMoving(belt: Belt, parts: DriveParts): ReadonlySet<string> {
   const needs = new Set<string>()
   for (const [adjuster, owner] of parts.owners) {
     if (owner === belt.id) continue
-    const motion = parts.motion(adjuster)
-    const touches = pulleys.some((pulley) =>
-      motion.moves === 'shaft' ? pulley.shaft === motion.shaft : pulley.id === motion.pulley,
-    )
-    if (touches) needs.add(owner)
+    if (pulleys.some((pulley) => moves(parts.motion(adjuster), pulley))) needs.add(owner)
   }
   return needs
 }

@@ -1,6 +1,7 @@
 import { expect, test } from '@jest/globals'
 import type { CheckedDrive } from '../drive/drive.ts'
 import type { DriveDraft } from '../drive/edits.ts'
+import type { Point } from '../numerics/vectors.ts'
 import { randomLoop } from '../testing/drives.ts'
 import { randomFrom, SEED } from '../testing/random.ts'
 import { mustCheck, readVectors } from '../testing/vectors.ts'
@@ -108,6 +109,75 @@ property('signed wraps add up to one turn of the crank’s way', (drive) => {
 property('it does not matter where along the belt the route starts', (drive) => {
   const shifted = changed(drive, (draft) => draft.belts.forEach(({ route }) => route.push(...route.splice(0, 1))))
   expect(lengthOf(shifted)).toBeCloseTo(lengthOf(drive), DIGITS)
+})
+
+/** One adjuster of each kind in turn, on some pulley of the drive but the crank's, with a travel it can have. */
+function withAdjuster(drive: CheckedDrive, i: number, random: () => number): CheckedDrive {
+  return changed(drive, (draft) => {
+    const at = 1 + Math.floor(random() * (draft.shafts.length - 1))
+    const shaft = draft.shafts[at] as DriveDraft['shafts'][number]
+    const { id, x, y } = shaft
+    const near = (mm: number) => ({ x: x + mm * (random() - 0.5), y: y + mm * (random() - 0.5) })
+    const angleFrom = 360 * random()
+    const turn = { angleFrom, angleTo: angleFrom + 25 }
+    const swing = { id: 'adjuster', shaft: id, pivot: near(160) }
+    const kinds: DriveDraft['adjusters'] = [
+      { id: 'adjuster', kind: 'slide', shaft: id, direction: angleFrom, from: -5, to: 10 },
+      { id: 'adjuster', kind: 'eccentric', shaft: id, pivot: near(4), throw: 8, ...turn },
+      { id: 'adjuster', kind: 'shim', pulley: id, shimsFrom: 5, shimsTo: 0, diameterPerShim: 3 },
+      {
+        ...swing,
+        kind: 'swing',
+        angleFrom: directionOf(swing.pivot, shaft),
+        angleTo: directionOf(swing.pivot, shaft) + 8,
+      },
+      rodOn(id, shaft, near(120), near(120)),
+    ]
+    draft.adjusters = [kinds[i % kinds.length] as DriveDraft['adjusters'][number]]
+    draft.belts.forEach((belt) => (belt.adjuster = 'adjuster'))
+  })
+}
+
+const directionOf = (from: Point, to: Point) => (Math.atan2(to.y - from.y, to.x - from.x) * 180) / Math.PI
+
+/** A rod that holds the accessory by a lug at its shaft, a little longer and a little shorter than it stands. */
+function rodOn(shaft: string, lug: Point, pivot: Point, anchor: Point): DriveDraft['adjusters'][number] {
+  const length = Math.max(2, Math.hypot(lug.x - anchor.x, lug.y - anchor.y))
+  return {
+    id: 'adjuster',
+    kind: 'turnbuckle',
+    shaft,
+    pivot,
+    lug: { x: lug.x, y: lug.y },
+    anchor,
+    lengthMin: length - 1,
+    lengthMax: length + 1,
+  }
+}
+
+test(`dL/du agrees with a difference, every kind of adjuster on random drives (seed ${SEED})`, () => {
+  const random = randomFrom(SEED)
+  const step = 1e-5
+  const compared = new Map<string, number>()
+  for (let i = 0; i < DRIVES; i++) {
+    const drive = withAdjuster(randomLoop(random), i, random)
+    const adjuster = settleDrive(drive).belts[0]?.adjuster
+    for (const u of [0.2, 0.5, 0.8]) {
+      const [before, here, after] = [u - step, u, u + step].map((at) => adjuster?.lengthAt(at))
+      // Out of a rod's reach there is no path, and where the belt jumps off a pulley no rate.
+      if (before?.turning !== after?.turning || before === undefined || after === undefined) continue
+      const difference = (after.length - before.length) / (2 * step)
+      const off = Math.abs((here?.perU ?? NaN) - difference)
+      // step² · L''' plus rounding / step: far below a ten-thousandth of slopes up to a few hundred, but for a rod near its dead point.
+      if (!(off <= 1e-3 * Math.max(1, Math.abs(difference))))
+        throw new Error(`seed ${SEED}, drive ${i}, u ${u}: off by ${off}`)
+      const { kind } = drive.adjusters[0] as DriveDraft['adjusters'][number]
+      compared.set(kind, (compared.get(kind) ?? 0) + 1)
+    }
+  }
+  // Every kind took part; a spring arm moves as an eccentric does.
+  expect([...compared.keys()].toSorted()).toEqual(['eccentric', 'shim', 'slide', 'swing', 'turnbuckle'])
+  expect(Math.min(...compared.values())).toBeGreaterThan(DRIVES / 5)
 })
 
 test.each(readVectors().map((vector) => [vector.file, vector.drive] as const))(
