@@ -138,3 +138,26 @@ test('a problem in words points at the drawing', async ({ emery, page }) => {
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(problem).toBeHidden()
 })
+
+test('the pages stay light: under 400 kB of compressed script, the bench in a chunk of its own', async ({
+  emery,
+  page,
+}) => {
+  const scripts: { readonly name: string; readonly bytes: number }[] = []
+  page.on('requestfinished', (request) => {
+    if (request.resourceType() !== 'script') return
+    void request
+      .sizes()
+      .then(({ responseBodySize }) => scripts.push({ name: new URL(request.url()).pathname, bytes: responseBodySize }))
+  })
+  const total = () => scripts.reduce((sum, { bytes }) => sum + bytes, 0)
+  await emery.open()
+  await expect(emery.driveRow('Ketch')).toBeVisible()
+  const ofBench = () => scripts.filter(({ name }) => name.includes('bench-screen'))
+  expect(ofBench()).toEqual([])
+  // Far from nothing, too: otherwise nothing was counted.
+  await expect.poll(total).toBeGreaterThan(100_000)
+  await emery.pickDrive('Ketch')
+  await expect.poll(() => ofBench().length).toBe(1)
+  expect(total()).toBeLessThan(400_000)
+})

@@ -73,6 +73,12 @@ afterEach(() => void jest.useRealTimers())
 
 const pass = (ms: number) => jest.advanceTimersByTimeAsync(ms)
 
+/** A change, and the moment of quiet after which it is sent. */
+async function change(saver: Saver, name: string): Promise<void> {
+  saver.changed(named(name))
+  await pass(QUIET_MS)
+}
+
 test('changes in quick succession are one save', async () => {
   const saver = newSaver()
   for (const name of ['a', 'b', 'c']) saver.changed(named(name))
@@ -101,8 +107,7 @@ describe('a server that is away', () => {
   test('is asked again, longer apart each time, and loses nothing', async () => {
     const saver = newSaver()
     server.mode = 'down'
-    saver.changed(named('kept'))
-    await pass(QUIET_MS)
+    await change(saver, 'kept')
     expect(saver.state).toEqual({ is: 'away', retryInMs: 1000 })
     await pass(1000)
     expect(saver.state).toEqual({ is: 'away', retryInMs: 2000 })
@@ -116,8 +121,7 @@ describe('a server that is away', () => {
   test('that stored a save without answering does not store it twice, nor conflicts with itself', async () => {
     const saver = newSaver()
     server.mode = 'answers-get-lost'
-    saver.changed(named('first'))
-    await pass(QUIET_MS)
+    await change(saver, 'first')
     saver.changed(named('second'))
     server.mode = 'up'
     await pass(1000)
@@ -131,8 +135,7 @@ describe('a server that is away', () => {
   test('is asked at once when the person says so', async () => {
     const saver = newSaver()
     server.mode = 'down'
-    saver.changed(named('kept'))
-    await pass(QUIET_MS)
+    await change(saver, 'kept')
     server.mode = 'up'
     saver.tryNow()
     await pass(0)
@@ -142,8 +145,7 @@ describe('a server that is away', () => {
   test('when the page closes meanwhile, the next visit goes on', async () => {
     const first = newSaver()
     server.mode = 'answers-get-lost'
-    first.changed(named('one'))
-    await pass(QUIET_MS)
+    await change(first, 'one')
     first.changed(named('two'))
     first.stop()
     // Through text, as a browser keeps it.
@@ -164,8 +166,7 @@ describe('a conflict', () => {
     const saver = newSaver()
     server.version = 5
     server.stored = named('theirs')
-    saver.changed(named('mine'))
-    await pass(QUIET_MS)
+    await change(saver, 'mine')
     return saver
   }
 
@@ -198,12 +199,10 @@ describe('a conflict', () => {
 test('a save the server refuses is told, and the next change is tried afresh', async () => {
   const saver = newSaver()
   server.mode = 'refuses'
-  saver.changed(named('a'))
-  await pass(QUIET_MS)
+  await change(saver, 'a')
   expect(saver.state).toEqual({ is: 'refused', message: 'No.' })
   server.mode = 'up'
-  saver.changed(named('b'))
-  await pass(QUIET_MS)
+  await change(saver, 'b')
   expect(saver.state.is).toBe('saved')
   expect(server.stored.name).toBe('b')
 })
