@@ -42,8 +42,7 @@ async function framesDuring(page: Page, work: () => Promise<void>): Promise<Fram
 }
 
 test('a pulley is dragged with the solution live; the frames are written down', async ({ emery, page }) => {
-  await emery.open()
-  await emery.pickDrive('Haulm 3.4 recovery truck')
+  await emery.openCopy('haulm-main')
   const from = await emery.placeOf('Steering')
   const wanted = await emery.beltWanted()
   const sway = async () => {
@@ -74,8 +73,7 @@ test('a pulley is dragged with the solution live; the frames are written down', 
 })
 
 test('Escape calls a drag off', async ({ emery, page }) => {
-  await emery.open()
-  await emery.pickDrive('Haulm 3.4 recovery truck')
+  await emery.openCopy('haulm-main')
   const wanted = await emery.beltWanted()
   const from = await emery.placeOf('Steering')
   await page.mouse.move(from.x, from.y)
@@ -89,8 +87,7 @@ test('Escape calls a drag off', async ({ emery, page }) => {
 })
 
 test('the ground pans, the wheel zooms, and the whole drive comes back', async ({ emery, page }) => {
-  await emery.open()
-  await emery.pickDrive('Ketch 2.2 van')
+  await emery.openCopy('ketch-main')
   const before = await emery.placeOf('Crank')
   await page.mouse.move(200, 560)
   await page.mouse.down()

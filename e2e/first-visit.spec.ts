@@ -61,8 +61,7 @@ test('a drive goes out as a file, comes in as a new one, and is deleted and brou
 })
 
 test('a drive is renamed, deleted from the bench, and brought back', async ({ emery, page }) => {
-  await emery.open()
-  await emery.pickDrive('Linnet sprint car')
+  await emery.openCopy('linnet-toothed')
   await page.getByRole('button', { name: 'Rename Toothed drive' }).click()
   await page
     .getByRole('textbox', { name: 'Name of the drive' })
@@ -73,9 +72,9 @@ test('a drive is renamed, deleted from the bench, and brought back', async ({ em
 
   await emery.doCommand('Delete this drive')
   await expect(page.getByRole('heading', { name: 'Drives' })).toBeVisible()
-  await expect(emery.driveRow('Linnet')).toHaveCount(0)
+  await expect(emery.driveRow('Sprint drive')).toHaveCount(0)
   await page.getByRole('button', { name: 'Bring it back' }).click()
-  await expect(emery.driveRow('Linnet')).toContainText('Sprint drive')
+  await expect(emery.driveRow('Sprint drive')).toContainText('Sprint drive')
 })
 
 test.describe('a file that is no drive', () => {
@@ -97,8 +96,7 @@ test.describe('a file that is no drive', () => {
 })
 
 test('a belt is held up to the drive, then put on', async ({ emery, page }) => {
-  await emery.open()
-  await emery.pickDrive('Haulm 3.4 recovery truck')
+  await emery.openCopy('haulm-main')
   const before = await emery.placeOf('Tensioner')
   const percent = await emery.takenUp()
   await page.getByRole('button', { name: /^8PK2200, adjuster 6\d percent taken up; put it on/ }).hover()
@@ -127,8 +125,7 @@ test('the working of a length and of a ratio is laid open', async ({ emery, page
 })
 
 test('a problem in words points at the drawing', async ({ emery, page }) => {
-  await emery.open()
-  await emery.pickDrive('Ketch 2.2 van')
+  await emery.openCopy('ketch-main')
   await emery.field('Belt 6PK1675').fill('1600')
   await page.keyboard.press('Enter')
   const problem = page.getByRole('region', { name: 'Wants a look' }).getByRole('button')

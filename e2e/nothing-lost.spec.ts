@@ -8,8 +8,8 @@ test.describe('with the server away', () => {
     page,
     context,
   }) => {
-    await emery.open()
-    await emery.pickDrive('Linnet sprint car')
+    await emery.openCopy('linnet-toothed')
+    const own = new URL(page.url()).pathname
     await context.route('**/api/drives/*', (route) =>
       route.request().method() === 'PUT' ? route.abort() : route.continue(),
     )
@@ -20,8 +20,7 @@ test.describe('with the server away', () => {
     // Closed while the server was away; opened again after it came back.
     await page.goto('about:blank')
     await context.unroute('**/api/drives/*')
-    await emery.open()
-    await emery.pickDrive('Linnet sprint car')
+    await emery.open(own)
     await expect(page.getByText('27 teeth')).toBeVisible()
     await emery.saved()
     await page.reload()
@@ -33,8 +32,7 @@ test.describe('with someone else at the same drive', () => {
   test.use({ mayComplain: /409/ })
 
   test('both versions are shown and the chosen one is kept', async ({ emery, page, context }) => {
-    await emery.open()
-    await emery.pickDrive('Skerry 3.0 hill-climb coupe')
+    await emery.openCopy('skerry-rod')
     const address = page.url()
     const other = await context.newPage()
     await other.goto(address)

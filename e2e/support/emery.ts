@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs'
 import { expect, test as base, type Locator, type Page } from '@playwright/test'
 
 /** A person at Emery: what they do and what they see, in the words of the bench. */
@@ -6,6 +7,18 @@ export class Emery {
 
   async open(path = '/'): Promise<void> {
     await this.page.goto(`${address()}${path}`)
+  }
+
+  /** Opens a copy of one of the garage's drives, for a test that changes it: no other test ever meets it. */
+  async openCopy(name: string, step = 'length'): Promise<void> {
+    const file = readFileSync(new URL(`../../demo/drives/${name}.drive.json`, import.meta.url), 'utf8')
+    const response = await this.page.request.post(`${address()}/api/drives/import`, {
+      headers: { 'Content-Type': 'application/json' },
+      data: file,
+    })
+    const { id } = (await response.json()) as { id: string }
+    await this.open(`/drives/${id}/${step}`)
+    await expect(this.drawing).toBeVisible()
   }
 
   async pickDrive(vehicle: string): Promise<void> {
