@@ -42,7 +42,13 @@ export const beltSchema = record({
   condition: choice(['dry', 'wet', 'glazed', 'oily', 'worn'], 'State of the belt’s faces.')
     .meta({ fallback: 'dry' })
     .optional(),
-  route: list(routeEntrySchema, 'Pulleys in the order a point of the belt meets them.', { least: 2, most: 40 }),
+  route: list(
+    routeEntrySchema,
+    'Pulleys in the order a point of the belt meets them; fewer than two if not threaded yet.',
+    {
+      most: 40,
+    },
+  ),
 })
 
 export type Belt = Readonly<InferType<typeof beltSchema>>

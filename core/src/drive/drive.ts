@@ -3,6 +3,9 @@ import { adjusterSchema } from './adjuster.ts'
 import { beltSchema } from './belt.ts'
 import { engineSchema } from './engine.ts'
 import { pulleySchema } from './pulley.ts'
+import { photoSchema } from './photo.ts'
+import { readingSchema } from './reading.ts'
+import { surveySchema } from './survey.ts'
 import { constant, list, record, text } from './schema-kit.ts'
 import { shaftSchema } from './shaft.ts'
 
@@ -11,7 +14,7 @@ export const DRIVE_VERSION = 1
 export const DRIVE_MEDIA_TYPE = 'application/vnd.emery.drive+json'
 
 /** Most entries a document may have; far above any engine, far below what would stall a tablet. */
-export const MOST = { shafts: 40, pulleys: 60, belts: 12, adjusters: 12 } as const
+export const MOST = { shafts: 40, pulleys: 60, belts: 12, adjusters: 12, readings: 240, distances: 240 } as const
 
 export const driveSchema = record({
   format: constant(DRIVE_FORMAT, `must be "${DRIVE_FORMAT}"`, 'What this file is.'),
@@ -23,6 +26,9 @@ export const driveSchema = record({
   pulleys: list(pulleySchema, 'Everything a belt can touch.', { most: MOST.pulleys }),
   belts: list(beltSchema, 'Belts and their routes.', { most: MOST.belts }),
   adjusters: list(adjusterSchema, 'What takes the belts up.', { most: MOST.adjusters }),
+  readings: list(readingSchema, 'What was read of the pulleys, oldest first.', { most: MOST.readings }).optional(),
+  survey: surveySchema.optional(),
+  photo: photoSchema.optional(),
 })
 
 /** A drive document as it is written; not yet known to hold together. */

@@ -16,13 +16,18 @@ export interface Hold extends Point {
   readonly of: 'centre' | 'pivot'
 }
 
-/** The point whose coordinates place a shaft. An arm's shaft has no place of its own, only its pivot has. */
+/**
+ * The point whose coordinates place a shaft; undefined while its place is not known. An arm's shaft has no place of its
+ * own, only its pivot has.
+ */
 export function holdOf(drive: DriveDraft, shaftId: string): Hold | undefined {
   const carrier = drive.adjusters.find((adjuster) => adjuster.kind !== 'shim' && adjuster.shaft === shaftId)
   if (carrier?.kind === 'spring-arm' || carrier?.kind === 'eccentric')
     return { x: carrier.pivot.x, y: carrier.pivot.y, of: 'pivot' }
   const shaft = drive.shafts.find(({ id }) => id === shaftId)
-  return shaft === undefined ? undefined : { x: shaft.x, y: shaft.y, of: 'centre' }
+  return shaft === undefined || shaft.x === null || shaft.y === null
+    ? undefined
+    : { x: shaft.x, y: shaft.y, of: 'centre' }
 }
 
 /** Moves a shaft with all that holds it: the pivot, lug and anchor of its adjuster keep their places relative to it. */
@@ -32,7 +37,11 @@ export function moveShaftBy(shaftId: string, by: Point): DriveEdit {
       point.x += by.x
       point.y += by.y
     }
-    draft.shafts.filter(({ id }) => id === shaftId).forEach(shift)
+    const shaft = draft.shafts.find(({ id }) => id === shaftId)
+    if (shaft !== undefined && shaft.x !== null && shaft.y !== null) {
+      shaft.x += by.x
+      shaft.y += by.y
+    }
     for (const adjuster of draft.adjusters) {
       if (adjuster.kind === 'shim' || adjuster.kind === 'slide' || adjuster.shaft !== shaftId) continue
       shift(adjuster.pivot)

@@ -59,7 +59,7 @@ function schemaBody(schema: AnySchema): JsonSchema {
         ...pattern(description),
       }
     default:
-      // The one mixed value without a constant is a corner of a load curve.
+      // Mixed values without a constant are pairs of numbers: corners of a load curve, points in a picture.
       return {
         type: 'array',
         ...notes,

@@ -21,7 +21,7 @@ const everyFace = {
 }
 
 const diameter = {
-  diameter: quantity('mm', 'The diameter as it was read.', { min: 5, max: 2000 }),
+  diameter: quantity('mm', 'The diameter as it was read; null if not measured yet.', { min: 5, max: 2000 }).nullable(),
   diameterAt: choice(DIAMETER_PLACES, 'What the diameter was taken across.'),
 }
 
@@ -56,7 +56,7 @@ export const pulleySchema = union('face', {
     ...everyFace,
     face: constant('toothed', 'must be toothed', 'Teeth for a toothed belt.'),
     section,
-    teeth: quantity('', 'Number of teeth.', { min: 6, max: 400, integer: true }),
+    teeth: quantity('', 'Number of teeth; null if not counted yet.', { min: 6, max: 400, integer: true }).nullable(),
     width,
   }),
   smooth: record({
@@ -69,3 +69,14 @@ export const pulleySchema = union('face', {
 
 export type Pulley = Readonly<InferType<typeof pulleySchema>>
 export type PulleyFace = Pulley['face']
+
+/** A pulley of which the size has been read. */
+export type SizedPulley = Pulley extends infer Each
+  ? Each extends { face: 'toothed' }
+    ? Each & { readonly teeth: number }
+    : Each & { readonly diameter: number }
+  : never
+
+export function isSized(pulley: Pulley): pulley is SizedPulley {
+  return pulley.face === 'toothed' ? pulley.teeth !== null : pulley.diameter !== null
+}

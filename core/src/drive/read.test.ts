@@ -146,7 +146,7 @@ describe('refused with the path and a sentence', () => {
         id: `p${i}`,
       })) as DriveDraft['pulleys']
     })
-    expect(lines(read)).toEqual(['$.pulleys has 10000 entries; no list of a drive document has more than 60.'])
+    expect(lines(read)).toEqual(['$.pulleys has 10000 entries; no list of a drive document has more than 240.'])
   })
 
   test('several mistakes are told together, a flood of them cut short', () => {

@@ -22,7 +22,7 @@ export const MOST_TEXT = 1_000_000
 const MOST_NESTING = 32
 
 /** Entries of the longest list any schema allows. Looked at first: validating ten thousand entries would hold everything up. */
-const MOST_ENTRIES = 60
+const MOST_ENTRIES = 240
 
 /** Problems told at once; a file that is something else altogether need not be described key by key. */
 const MOST_PROBLEMS = 20

@@ -15,7 +15,70 @@ export function referenceProblems(drive: DriveDocument): DocumentProblem[] {
     ...pulleyProblems(drive),
     ...adjusterProblems(drive),
     ...beltProblems(drive),
+    ...halfPlaces(drive),
+    ...readingProblems(drive),
+    ...surveyProblems(drive),
+    ...photoProblems(drive),
   ]
+}
+
+function halfPlaces(drive: DriveDocument): DocumentProblem[] {
+  return drive.shafts.flatMap(({ x, y }, i) =>
+    (x === null) === (y === null)
+      ? []
+      : [
+          {
+            path: `$.shafts[${i}].${x === null ? 'x' : 'y'}`,
+            message: 'must not be null alone: a place is known or it is not',
+          },
+        ],
+  )
+}
+
+function readingProblems(drive: DriveDocument): DocumentProblem[] {
+  const pulleys = ids(drive.pulleys)
+  return (drive.readings ?? []).flatMap((reading, i) => {
+    const path = `$.readings[${i}]`
+    return [
+      ...unknown(pulleys, reading.pulley, `${path}.pulley`),
+      ...(reading.how === 'step' ? unknown(pulleys, reading.outer, `${path}.outer`) : []),
+    ]
+  })
+}
+
+function surveyProblems(drive: DriveDocument): DocumentProblem[] {
+  if (drive.survey === undefined) return []
+  const { distances, upright, sides } = drive.survey
+  const pulleys = ids(drive.pulleys)
+  const shaftOf = new Map(drive.pulleys.map(({ id, shaft }) => [id, shaft]))
+  return [
+    ...distances.flatMap(({ from, to }, i) => {
+      const path = `$.survey.distances[${i}]`
+      const dangling = [...unknown(pulleys, from, `${path}.from`), ...unknown(pulleys, to, `${path}.to`)]
+      if (dangling.length > 0 || shaftOf.get(from) !== shaftOf.get(to)) return dangling
+      return [
+        { path: `${path}.to`, message: `is on the same shaft as "${from}", so there is no distance between them` },
+      ]
+    }),
+    ...(upright === undefined
+      ? []
+      : [
+          ...unknown(pulleys, upright.from, '$.survey.upright.from'),
+          ...unknown(pulleys, upright.to, '$.survey.upright.to'),
+        ]),
+    ...sides.flatMap(({ from, to, of }, i) =>
+      Object.entries({ from, to, of }).flatMap(([key, id]) => unknown(pulleys, id, `$.survey.sides[${i}].${key}`)),
+    ),
+  ]
+}
+
+function photoProblems(drive: DriveDocument): DocumentProblem[] {
+  const pulleys = ids(drive.pulleys)
+  return (drive.photo?.rims ?? []).flatMap(({ pulley }, i) => unknown(pulleys, pulley, `$.photo.rims[${i}].pulley`))
+}
+
+function unknown(pulleys: ReadonlySet<string>, id: string, path: string): DocumentProblem[] {
+  return pulleys.has(id) ? [] : [{ path, message: `names "${id}", but there is no such pulley` }]
 }
 
 function repeatedIds(drive: DriveDocument): DocumentProblem[] {

@@ -84,6 +84,15 @@ export function list<Item>(
     .meta({ description })
 }
 
+/** Who took a reading; empty where nobody has said. */
+export const by = text('Who took it.', 80)
+
+const MOMENT = /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}(:\d{2}(\.\d{1,3})?)?Z$/
+const MOMENT_RULE = 'must be a moment like 2026-11-24T09:30:00Z'
+
+/** When a reading was taken, UTC. */
+export const at = text('When it was taken, UTC.', 30).required(MOMENT_RULE).matches(MOMENT, MOMENT_RULE)
+
 /** An object in which every key is known; any other key is an error that names it. */
 export function record<Fields extends Parameters<typeof object>[0] & object>(fields: Fields) {
   return object(fields).noUnknown().typeError('must be an object').default(undefined).required('is missing')

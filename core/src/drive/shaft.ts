@@ -1,5 +1,5 @@
 import { mixed, type InferType } from 'yup'
-import { choice, identifier, list, position, quantity, record, text, union, constant } from './schema-kit.ts'
+import { at, by, choice, constant, identifier, list, position, quantity, record, text, union } from './schema-kit.ts'
 
 export const SHAFT_KINDS = [
   'crank',
@@ -69,12 +69,27 @@ const moveSchema = union('kind', {
   straighten: record({ kind: constant('straighten', 'must be straighten', 'The tilt can be taken out.') }),
 })
 
+/** Ways to know where a shaft stands. */
+export const PLACED_HOW = ['typed', 'dragged', 'photo', 'distances', 'file'] as const
+export type PlacedHow = (typeof PLACED_HOW)[number]
+
+const placedSchema = record({
+  how: choice(PLACED_HOW, 'How the place was found.'),
+  sigma: quantity('mm', 'Standard deviation of the place, where the survey can tell it.', {
+    min: 0,
+    max: 5000,
+  }).optional(),
+  by,
+  at,
+})
+
 export const shaftSchema = record({
   id: identifier('The name by which pulleys and adjusters refer to this shaft.'),
   name: text('What the mechanic calls it.', 80),
   kind: choice(SHAFT_KINDS, 'What the shaft drives, or the crank itself.'),
-  x: position('Centre, to the right of the origin.'),
-  y: position('Centre, above the origin.'),
+  x: position('Centre, to the right of the origin; null if not measured yet.').nullable(),
+  y: position('Centre, above the origin; null if not measured yet.').nullable(),
+  placed: placedSchema.optional(),
   mustTurn: choice(['cw', 'ccw', 'any'], 'The way the part has to turn; any when it does not mind.').optional(),
   maxRpm: quantity('rpm', 'Highest speed the part is made for.', { min: 1, max: 500000 }).optional(),
   maxSideLoad: quantity('N', 'Highest load its bearing takes from the belt.', { min: 0, max: 1e6 }).optional(),

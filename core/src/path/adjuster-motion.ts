@@ -1,5 +1,4 @@
 import type { Adjuster, AdjusterOf } from '../drive/adjuster.ts'
-import type { Shaft } from '../drive/shaft.ts'
 import { cross, distance, minus, radians, shortWayRoundDeg, wrapPositive, type Point } from '../numerics/vectors.ts'
 
 export type AdjusterUnit = 'deg' | 'mm' | 'shims'
@@ -30,24 +29,38 @@ export type AdjusterMotion = {
     }
 )
 
-/** The motion of an adjuster. `shaftOf` gives the stated shaft for those kinds that start from its place. */
-export function adjusterMotion(adjuster: Adjuster, shaftOf: (id: string) => Shaft): AdjusterMotion {
+/**
+ * The motion of an adjuster. `placeOf` gives the stated place for those kinds that start from it; while that is not
+ * measured, they place nothing.
+ */
+export function adjusterMotion(adjuster: Adjuster, placeOf: (shaft: string) => Point | undefined): AdjusterMotion {
   switch (adjuster.kind) {
     case 'spring-arm':
       return armMotion(adjuster.shaft, adjuster.pivot, adjuster.armLength, adjuster.angleReleased, adjuster.angleFree)
     case 'eccentric':
       return armMotion(adjuster.shaft, adjuster.pivot, adjuster.throw, adjuster.angleFrom, adjuster.angleTo)
     case 'swing': {
-      const length = distance(shaftOf(adjuster.shaft), adjuster.pivot)
+      const stated = placeOf(adjuster.shaft)
+      if (stated === undefined) return unplaced(adjuster.shaft, 'deg')
+      const length = distance(stated, adjuster.pivot)
       return armMotion(adjuster.shaft, adjuster.pivot, length, adjuster.angleFrom, adjuster.angleTo)
     }
-    case 'slide':
-      return slideMotion(adjuster, shaftOf(adjuster.shaft))
-    case 'turnbuckle':
-      return turnbuckleMotion(adjuster, shaftOf(adjuster.shaft))
+    case 'slide': {
+      const stated = placeOf(adjuster.shaft)
+      return stated === undefined ? unplaced(adjuster.shaft, 'mm') : slideMotion(adjuster, stated)
+    }
+    case 'turnbuckle': {
+      const stated = placeOf(adjuster.shaft)
+      return stated === undefined ? unplaced(adjuster.shaft, 'mm') : turnbuckleMotion(adjuster, stated)
+    }
     case 'shim':
       return shimMotion(adjuster)
   }
+}
+
+/** The motion of a shaft whose stated place is not known yet. */
+function unplaced(shaft: string, unit: AdjusterUnit): AdjusterMotion {
+  return { moves: 'shaft', shaft, unit, valueAt: () => 0, placeAt: () => undefined }
 }
 
 /** A shaft on an arm that turns, the short way round, from one angle to the other. */

@@ -1,14 +1,15 @@
 import { describe, expect, test } from '@jest/globals'
 import type { Adjuster } from '../drive/adjuster.ts'
 import type { Shaft } from '../drive/shaft.ts'
-import { loopDrive } from '../testing/drives.ts'
+import type { Point } from '../numerics/vectors.ts'
+import { loopDrive, placeOfShaft } from '../testing/drives.ts'
 import { vectorNamed, mustCheck } from '../testing/vectors.ts'
 import type { DriveDraft } from '../drive/edits.ts'
 import { solveDrive } from '../solution/solve-drive.ts'
 import { adjusterMotion } from './adjuster-motion.ts'
 import { settleDrive } from './settle.ts'
 
-const shaft = (x: number, y: number): Shaft => ({ id: 's', name: 's', kind: 'other', x, y })
+const shaft = (x: number, y: number): Point => ({ x, y })
 
 function placeOf(adjuster: Adjuster, u: number, stated = shaft(0, 0)) {
   const motion = adjusterMotion(adjuster, () => stated)
@@ -86,7 +87,9 @@ describe('motions', () => {
     const step = 1e-6
     for (const { drive } of ['serpentine-1', 'compound-1', 'rod-1', 'toothed-1', 'veeset-1'].map(vectorNamed)) {
       for (const adjuster of drive.adjusters) {
-        const motion = adjusterMotion(adjuster, (id) => drive.shafts.find((each) => each.id === id) as Shaft)
+        const motion = adjusterMotion(adjuster, (id) =>
+          placeOfShaft(drive.shafts.find((each) => each.id === id) as Shaft),
+        )
         if (motion.moves !== 'shaft') continue
         const [before, here, after] = [motion.placeAt(0.4 - step), motion.placeAt(0.4), motion.placeAt(0.4 + step)]
         // Central difference of a curve of radius about 100 mm: good to 1e-6 mm per travel.

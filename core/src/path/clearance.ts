@@ -4,7 +4,6 @@ import { approach, segmentsCross, type Point } from '../numerics/vectors.ts'
 import { CROSSING_END_SHARE } from '../numerics/tolerances.ts'
 import { sectionFigures } from '../sections/sections.ts'
 import { cordAboveSurface } from './cord-radius.ts'
-import { found } from './drive-parts.ts'
 import { tangentPoint } from './cord-path.ts'
 import type { SettledBelt, SettledDrive } from './settle.ts'
 
@@ -66,11 +65,12 @@ export function nearMisses(
       if (pulley.id === span.from.id || pulley.id === span.to.id) return []
       if (!overlap(here, faceRange(pulley))) return []
       const centre = settled.places.get(pulley.shaft)
-      if (centre === undefined) return []
+      const metal = settled.metal.get(pulley.id)
+      if (centre === undefined || metal === undefined) return []
       const { distance, side } = approach(span.start, span.end, centre)
       // Ribs lie to the left of travel where the rib side turns counter-clockwise.
       const surface = cordAboveSurface(belt.section, side * ribsSign > 0 ? 'ribs' : 'back')
-      const gap = distance - surface - found(settled.metal, pulley.id)
+      const gap = distance - surface - metal
       return gap < least ? [{ span, pulley, gap }] : []
     })
   })

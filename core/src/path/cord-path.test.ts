@@ -60,7 +60,7 @@ describe('degenerate cases', () => {
     ['circles that touch from inside', circle(20, 0, 50)],
     ['the other way round, nearer than both radii', circle(55, 0, 30, 1)],
   ])('%s leave no span', (_, second) => {
-    expect(traceCord([circle(0, 0, 30), second])).toEqual({ ok: false, at: 0 })
+    expect(traceCord([circle(0, 0, 30), second])).toEqual({ ok: false, why: 'overlap', at: 0 })
   })
 
   test('a span that only touches a pulley wraps it by nothing, not by a full turn', () => {

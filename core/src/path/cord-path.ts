@@ -28,6 +28,7 @@ export interface CordPath {
 /** Two circles next to each other that leave no straight line between them; `at` is the first one's place in the route. */
 export interface CirclesOverlap {
   readonly ok: false
+  readonly why: 'overlap'
   readonly at: number
 }
 
@@ -58,7 +59,7 @@ export function traceCord(circles: readonly CordCircle[]): CordPath | CirclesOve
     const dy = b.y - a.y
     const square = dx * dx + dy * dy
     const k = b.sigma * b.r - a.sigma * a.r
-    if (!(k * k < square)) return { ok: false, at: i }
+    if (!(k * k < square)) return { ok: false, why: 'overlap', at: i }
     const s = Math.sqrt(square - k * k)
     spans[i] = s
     // asin(k / d) in a form that keeps its digits near ±90°.

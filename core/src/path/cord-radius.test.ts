@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals'
-import type { Pulley } from '../drive/pulley.ts'
+import type { SizedPulley } from '../drive/pulley.ts'
 import { beltLabel, statedMinusCord } from '../sections/sections.ts'
 import type { DriveDraft } from '../drive/edits.ts'
 import { mustCheck, vectorNamed } from '../testing/vectors.ts'
@@ -7,13 +7,13 @@ import { cordRadius, metalRadius } from './cord-radius.ts'
 import { settleDrive } from './settle.ts'
 
 const common = { id: 'p', shaft: 's', diameter: 100 } as const
-const ribbed: Pulley = { ...common, face: 'ribbed', section: 'PK', grooves: 6, diameterAt: 'outside' }
-const vee: Pulley = { ...common, face: 'vee', section: 'V13', grooves: 1, diameterAt: 'outside' }
-const smooth: Pulley = { ...common, face: 'smooth', diameterAt: 'outside' }
-const toothed: Pulley = { id: 'p', shaft: 's', face: 'toothed', section: 'T9.5', teeth: 20, width: 25 }
+const ribbed: SizedPulley = { ...common, face: 'ribbed', section: 'PK', grooves: 6, diameterAt: 'outside' }
+const vee: SizedPulley = { ...common, face: 'vee', section: 'V13', grooves: 1, diameterAt: 'outside' }
+const smooth: SizedPulley = { ...common, face: 'smooth', diameterAt: 'outside' }
+const toothed: SizedPulley = { id: 'p', shaft: 's', face: 'toothed', section: 'T9.5', teeth: 20, width: 25 }
 
 describe('cord radius, from the nominal table by hand', () => {
-  test.each<[string, Pulley, 'PK' | 'V13' | 'T9.5', 'ribs' | 'back', number]>([
+  test.each<[string, SizedPulley, 'PK' | 'V13' | 'T9.5', 'ribs' | 'back', number]>([
     ['ribs in grooves: 50 + 1.6', ribbed, 'PK', 'ribs', 51.6],
     ['an effective diameter counts as outside', { ...ribbed, diameterAt: 'effective' }, 'PK', 'ribs', 51.6],
     ['at the cord line: 50', { ...ribbed, diameterAt: 'pitch' }, 'PK', 'ribs', 50],
@@ -30,7 +30,7 @@ describe('cord radius, from the nominal table by hand', () => {
 })
 
 describe('outermost metal', () => {
-  test.each<[string, Pulley, 'PK' | 'V13' | 'T9.5', 'ribs' | 'back', number]>([
+  test.each<[string, SizedPulley, 'PK' | 'V13' | 'T9.5', 'ribs' | 'back', number]>([
     ['outside diameter', ribbed, 'PK', 'ribs', 50],
     ['with a flange', { ...smooth, flange: 3 }, 'PK', 'back', 53],
     ['from the cord line on ribs: 50 − 1.6', { ...ribbed, diameterAt: 'pitch' }, 'PK', 'ribs', 48.4],

@@ -1,5 +1,5 @@
 import type { Contact } from '../drive/belt.ts'
-import type { Pulley } from '../drive/pulley.ts'
+import type { SizedPulley } from '../drive/pulley.ts'
 import { sectionFigures, type Section } from '../sections/sections.ts'
 import { TURN_RAD } from '../numerics/vectors.ts'
 import type { Mm } from '../units/quantity.ts'
@@ -20,7 +20,7 @@ export function cordAboveSurface(section: Section, contact: Contact): Mm {
  * An effective diameter counts as an outside one. The back of a belt on grooves, which is a fault of the route,
  * runs as on a smooth face of the same diameter.
  */
-export function cordRadius(pulley: Pulley, section: Section, contact: Contact): Mm {
+export function cordRadius(pulley: SizedPulley, section: Section, contact: Contact): Mm {
   if (pulley.face === 'toothed') {
     const pitchRadius = (pulley.teeth * sectionFigures(pulley.section).pitch) / TURN_RAD
     if (contact === 'ribs') return pitchRadius
@@ -38,7 +38,7 @@ export function cordRadius(pulley: Pulley, section: Section, contact: Contact): 
  * Radius of a pulley's outermost metal in mm, its flange included. For a diameter read at the pitch line or over a
  * belt it follows from the cord radius of the belt that runs there (`section`, `contact`).
  */
-export function metalRadius(pulley: Pulley, section: Section, contact: Contact): Mm {
+export function metalRadius(pulley: SizedPulley, section: Section, contact: Contact): Mm {
   const flange = pulley.flange ?? 0
   if (pulley.face !== 'toothed' && (pulley.diameterAt === 'outside' || pulley.diameterAt === 'effective')) {
     return pulley.diameter / 2 + flange

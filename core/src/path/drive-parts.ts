@@ -1,7 +1,7 @@
 import type { Adjuster } from '../drive/adjuster.ts'
 import type { Belt } from '../drive/belt.ts'
 import type { CheckedDrive, DriveDocument } from '../drive/drive.ts'
-import type { Pulley } from '../drive/pulley.ts'
+import { isSized, type Pulley } from '../drive/pulley.ts'
 import type { Shaft } from '../drive/shaft.ts'
 import type { Point } from '../numerics/vectors.ts'
 import type { Mm } from '../units/quantity.ts'
@@ -36,7 +36,7 @@ export class DriveParts {
     this.pulleys = new Map(drive.pulleys.map((pulley) => [pulley.id, pulley]))
     this.adjusters = new Map(drive.adjusters.map((adjuster) => [adjuster.id, adjuster]))
     this.ribsSigns = ribsSigns(drive)
-    for (const { id, x, y } of drive.shafts) this.places.set(id, { x, y })
+    for (const { id, x, y } of drive.shafts) if (x !== null && y !== null) this.places.set(id, { x, y })
     for (const belt of drive.belts) {
       if (belt.adjuster === null) continue
       const owner = this.owners.get(belt.adjuster)
@@ -50,7 +50,7 @@ export class DriveParts {
     for (const adjuster of drive.adjusters) {
       this.motions.set(
         adjuster.id,
-        adjusterMotion(adjuster, (id) => this.shaft(id)),
+        adjusterMotion(adjuster, (shaft) => this.places.get(shaft)),
       )
       this.stand(adjuster.id, held[adjuster.id] ?? MIDDLE_TRAVEL)
     }
@@ -103,16 +103,48 @@ export class DriveParts {
     }
   }
 
-  circlesOf(belt: Belt): CordCircle[] {
+  /** How each pulley of a belt rolls, in route order; needs no place. */
+  rollsOf(belt: Belt): CordRoll[] {
     const ribsSign = this.ribsSign(belt)
     return belt.route.map(({ pulley: id, contact }) => {
       const pulley = found(this.pulleys, id)
-      const { x, y } = found(this.places, pulley.shaft)
-      const r = cordRadius(pulley, belt.section, contact) + this.growthOf(id)
-      return { x, y, r, sigma: contact === 'ribs' ? ribsSign : (-ribsSign as Sign) }
+      const r = isSized(pulley) ? cordRadius(pulley, belt.section, contact) + this.growthOf(id) : null
+      return { r, sigma: contact === 'ribs' ? ribsSign : (-ribsSign as Sign) }
     })
   }
+
+  /** The circles of a belt in route order, or what is missing before there can be a path. */
+  circlesOf(belt: Belt): CordCircle[] | NoCircles {
+    if (belt.route.length < 2) return { ok: false, why: 'unrouted' }
+    const rolls = this.rollsOf(belt)
+    const circles: CordCircle[] = []
+    const missing = { places: [] as string[], sizes: [] as string[] }
+    for (const [i, pulley] of this.pulleysOf(belt).entries()) {
+      const { r, sigma } = rolls[i] as CordRoll
+      const place = this.places.get(pulley.shaft)
+      if (r === null) missing.sizes.push(pulley.id)
+      if (place === undefined) missing.places.push(pulley.id)
+      if (r !== null && place !== undefined) circles.push({ x: place.x, y: place.y, r, sigma })
+    }
+    return circles.length === rolls.length ? circles : { ok: false, why: 'unmeasured', ...missing }
+  }
 }
+
+/** A pulley as a belt turns it: cord radius in mm, null while its size is not known, and which way. */
+export interface CordRoll {
+  readonly r: number | null
+  readonly sigma: Sign
+}
+
+/** Why a belt has no circles to run round: no route yet, or pulleys of which places or sizes are not measured. */
+export type NoCircles =
+  | { readonly ok: false; readonly why: 'unrouted' }
+  | {
+      readonly ok: false
+      readonly why: 'unmeasured'
+      readonly places: readonly string[]
+      readonly sizes: readonly string[]
+    }
 
 /** A part of a checked drive by its id; that it is there was checked at the door. */
 export function found<Value>(map: ReadonlyMap<string, Value>, id: string): Value {
@@ -122,7 +154,7 @@ export function found<Value>(map: ReadonlyMap<string, Value>, id: string): Value
 }
 
 /**
- * Radius of every pulley's outermost metal in mm, by id. Where it follows from the belt, the belt that runs there says so;
+ * Radius of the outermost metal in mm of every pulley whose size is known, by id. Where it follows from the belt, the belt that runs there says so;
  * a pulley that no belt meets is taken as if its own section did, a smooth one as if a multi-rib belt's back did.
  */
 export function metalRadii(drive: DriveDocument): ReadonlyMap<string, Mm> {
@@ -132,7 +164,7 @@ export function metalRadii(drive: DriveDocument): ReadonlyMap<string, Mm> {
     ),
   )
   return new Map(
-    drive.pulleys.map((pulley) => {
+    drive.pulleys.filter(isSized).map((pulley) => {
       const unmet = pulley.face === 'smooth' ? UNMET_SMOOTH : { section: pulley.section, contact: 'ribs' as const }
       const { section, contact } = runs.get(pulley.id) ?? unmet
       return [pulley.id, metalRadius(pulley, section, contact)]

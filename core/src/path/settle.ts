@@ -15,17 +15,19 @@ import {
   type CordCircle,
   type CordPath,
 } from './cord-path.ts'
-import { DriveParts, metalRadii, MIDDLE_TRAVEL, type Travels } from './drive-parts.ts'
+import { DriveParts, metalRadii, MIDDLE_TRAVEL, type CordRoll, type NoCircles, type Travels } from './drive-parts.ts'
 import { seatBelt, usableStretch, type LengthAt, type Seat, type UsableStretch } from './reach-curve.ts'
 import type { Sign } from './turning.ts'
 
 /** One belt on its pulleys, with every adjuster of the drive where it settles. */
 export interface SettledBelt {
   readonly belt: Belt
-  /** In route order; the circles stand where the path was traced. */
+  /** In route order. */
   readonly pulleys: readonly Pulley[]
+  readonly rolls: readonly CordRoll[]
+  /** Where the path was traced; none while a place or a size is not known. */
   readonly circles: readonly CordCircle[]
-  readonly path: CordPath | CirclesOverlap
+  readonly path: CordPath | CirclesOverlap | NoCircles
   /** +1 where the belt's rib side carries a pulley counter-clockwise. */
   readonly ribsSign: Sign
   readonly adjuster: SettledAdjuster | null
@@ -48,9 +50,9 @@ export interface SettledAdjuster {
 export interface SettledDrive {
   readonly drive: CheckedDrive
   readonly belts: readonly SettledBelt[]
-  /** Centre of each shaft, by id, where it stands now. */
+  /** Centre of each shaft, by id, where it stands now; a shaft whose place is not known is not among them. */
   readonly places: ReadonlyMap<string, Point>
-  /** Radius of each pulley's outermost metal, mm, by id. */
+  /** Radius of each pulley's outermost metal, mm, by id; only of those whose size is known. */
   readonly metal: ReadonlyMap<string, Mm>
 }
 
@@ -80,8 +82,9 @@ export function settleDrive(drive: CheckedDrive, held: Travels = {}): SettledDri
       return {
         belt,
         pulleys: parts.pulleysOf(belt),
-        circles,
-        path: traceCord(circles),
+        rolls: parts.rollsOf(belt),
+        circles: 'why' in circles ? [] : circles,
+        path: 'why' in circles ? circles : traceCord(circles),
         ribsSign: parts.ribsSign(belt),
         adjuster,
       }
@@ -122,6 +125,7 @@ function nearerEnd(seat: Seat | undefined, stretch: UsableStretch | undefined): 
 /** L(u) of one belt, on circles of its own so that trying places of the adjuster moves nothing else. */
 function reachCurve(parts: DriveParts, belt: Belt, motion: AdjusterMotion): LengthAt {
   const circles = parts.circlesOf(belt)
+  if ('why' in circles) return () => undefined
   const moveTo = circleMover(parts, belt, motion, circles)
   const toStated = statedMinusCord(belt.section)
   return (u) => {

@@ -7,7 +7,7 @@ import { traceCord, type CordPath } from '../path/cord-path.ts'
 import { LEAST_CLEARANCE_MM, LEAST_TEETH_IN_MESH, nominalLeastWrap, LENGTH_DOUBT_SHARE } from '../path/nominal.ts'
 import type { SettledBelt, SettledDrive } from '../path/settle.ts'
 import { sectionFigures, statedMinusCord } from '../sections/sections.ts'
-import type { Wording } from './names.ts'
+import { listed, type Wording } from './names.ts'
 import { problem, type Problem } from './problem.ts'
 
 /** Everything wrong with one belt on its pulleys: parts that do not go together, the path, the adjuster. */
@@ -20,7 +20,7 @@ export function beltProblems(
   const { path } = belt
   return [
     ...contactProblems(belt, words),
-    ...(path.ok ? pathProblems(settled, belt, path, spans, words) : overlapProblems(belt, path.at, words)),
+    ...(path.ok ? pathProblems(settled, belt, path, spans, words) : noPathProblems(belt, path, words)),
     ...adjusterProblems(belt, words),
   ]
 }
@@ -72,6 +72,25 @@ function contactProblems({ belt, pulleys }: SettledBelt, words: Wording): Proble
     }
   }
   return problems
+}
+
+type NoPath = Exclude<SettledBelt['path'], CordPath>
+
+function noPathProblems(settledBelt: SettledBelt, path: NoPath, words: Wording): Problem[] {
+  if (path.why === 'overlap') return overlapProblems(settledBelt, path.at, words)
+  const { belt, pulleys } = settledBelt
+  if (path.why === 'unrouted') {
+    const message = `${words.belt(belt)} has no route yet. Thread it, or let the routes be searched.`
+    return [problem('NOT_ROUTED', [belt.id], message)]
+  }
+  const named = (ids: readonly string[]) =>
+    listed(pulleys.filter(({ id }) => ids.includes(id)).map((pulley) => words.pulley(pulley)))
+  const missing = [
+    ...(path.sizes.length > 0 ? [`the size of ${named(path.sizes)}`] : []),
+    ...(path.places.length > 0 ? [`the place of ${named(path.places)}`] : []),
+  ]
+  const message = `The path of ${words.belt(belt)} waits for ${missing.join(', and for ')}.`
+  return [problem('NOT_MEASURED', [belt.id, ...new Set([...path.sizes, ...path.places])], message)]
 }
 
 function overlapProblems({ belt, pulleys }: SettledBelt, at: number, words: Wording): Problem[] {
@@ -136,7 +155,7 @@ function wrapProblems(drive: CheckedDrive, { belt, pulleys }: SettledBelt, path:
     if (shaft === undefined) return []
     const wrap = degrees(path.wraps[i] as number)
     const where = [belt.id, pulley.id]
-    if (pulley.face === 'toothed' && belt.route[i]?.contact === 'ribs') {
+    if (pulley.face === 'toothed' && pulley.teeth !== null && belt.route[i]?.contact === 'ribs') {
       const inMesh = (pulley.teeth * wrap) / 360
       if (inMesh >= LEAST_TEETH_IN_MESH) return []
       return [

@@ -16,6 +16,8 @@ export const PROBLEM_CODES = [
   'OVER_SPEED',
   'BELT_TOO_FAST',
   'TEETH_NOT_WHOLE',
+  'NOT_MEASURED',
+  'NOT_ROUTED',
 ] as const
 export type ProblemCode = (typeof PROBLEM_CODES)[number]
 
@@ -25,6 +27,8 @@ const WARNINGS: ReadonlySet<ProblemCode> = new Set<ProblemCode>([
   'NOT_DRIVEN',
   'OVER_SPEED',
   'BELT_TOO_FAST',
+  'NOT_MEASURED',
+  'NOT_ROUTED',
 ])
 
 /** Something the drive cannot do, or does badly. */

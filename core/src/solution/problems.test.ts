@@ -134,6 +134,15 @@ const CASES: Readonly<Record<(typeof PROBLEM_CODES)[number], readonly [() => Che
     /it is made for 9000/,
   ],
   BELT_TOO_FAST: [() => changed(ketch, (d) => (d.engine.maxRpm = 9000)), /50 m\/s is the limit \(nominal\)/],
+  NOT_MEASURED: [
+    () =>
+      changed(ketch, (d) => {
+        Object.assign(part(d.shafts, 'alt'), { x: null, y: null })
+        Object.assign(part(d.pulleys, 'ps.1'), { diameter: null })
+      }),
+    /waits for the size of ps, and for the place of alt/,
+  ],
+  NOT_ROUTED: [() => changed(ketch, (d) => (part(d.belts, 'main').route = [])), /has no route yet/],
   TEETH_NOT_WHOLE: [
     () => changed(linnet, (d) => Object.assign(part(d.belts, 'main'), { length: 880 })),
     /not a whole number of teeth; 92 teeth are 876\.3 mm/,

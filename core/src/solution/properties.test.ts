@@ -2,7 +2,7 @@ import { expect, test } from '@jest/globals'
 import type { CheckedDrive } from '../drive/drive.ts'
 import type { DriveDraft } from '../drive/edits.ts'
 import type { Point } from '../numerics/vectors.ts'
-import { randomLoop } from '../testing/drives.ts'
+import { moveShafts, placeOfShaft, randomLoop } from '../testing/drives.ts'
 import { randomFrom, SEED } from '../testing/random.ts'
 import { mustCheck, readVectors } from '../testing/vectors.ts'
 import { settleDrive } from '../path/settle.ts'
@@ -58,7 +58,7 @@ function expectSame(a: readonly number[], b: readonly number[]): void {
 property('a drive seen in a mirror has the same length and wraps', (drive) => {
   const mirrored = changed(drive, (draft) => {
     draft.engine.crankTurns = otherTurn(draft.engine.crankTurns)
-    draft.shafts.forEach((shaft) => (shaft.x = -shaft.x))
+    moveShafts(draft, ({ x, y }) => ({ x: -x, y }))
   })
   expectSame([lengthOf(mirrored), ...wrapsOf(mirrored)], [lengthOf(drive), ...wrapsOf(drive)])
 })
@@ -66,11 +66,10 @@ property('a drive seen in a mirror has the same length and wraps', (drive) => {
 property('a drive turned about the crank has the same length and wraps', (drive, random) => {
   const by = random() * 2 * Math.PI
   const turned = changed(drive, (draft) => {
-    for (const shaft of draft.shafts) {
-      const { x, y } = shaft
-      shaft.x = x * Math.cos(by) - y * Math.sin(by)
-      shaft.y = x * Math.sin(by) + y * Math.cos(by)
-    }
+    moveShafts(draft, ({ x, y }) => ({
+      x: x * Math.cos(by) - y * Math.sin(by),
+      y: x * Math.sin(by) + y * Math.cos(by),
+    }))
   })
   expectSame([lengthOf(turned), ...wrapsOf(turned)], [lengthOf(drive), ...wrapsOf(drive)])
 })
@@ -86,12 +85,9 @@ property('an engine turning the other way runs the same path backwards', (drive)
 property('a drive twice the size, cord and all, has twice the cord length', (drive) => {
   const atPitch = (scale: number) =>
     changed(drive, (draft) => {
-      draft.shafts.forEach((shaft) => {
-        shaft.x *= scale
-        shaft.y *= scale
-      })
+      moveShafts(draft, ({ x, y }) => ({ x: x * scale, y: y * scale }))
       draft.pulleys.forEach((pulley) => {
-        if (pulley.face === 'toothed') return
+        if (pulley.face === 'toothed' || pulley.diameter === null) return
         pulley.diameter *= scale
         pulley.diameterAt = 'pitch'
       })
@@ -116,8 +112,9 @@ function withAdjuster(drive: CheckedDrive, i: number, random: () => number): Che
   return changed(drive, (draft) => {
     const at = 1 + Math.floor(random() * (draft.shafts.length - 1))
     const shaft = draft.shafts[at] as DriveDraft['shafts'][number]
-    const { id, x, y } = shaft
-    const near = (mm: number) => ({ x: x + mm * (random() - 0.5), y: y + mm * (random() - 0.5) })
+    const { id } = shaft
+    const place = placeOfShaft(shaft)
+    const near = (mm: number) => ({ x: place.x + mm * (random() - 0.5), y: place.y + mm * (random() - 0.5) })
     const angleFrom = 360 * random()
     const turn = { angleFrom, angleTo: angleFrom + 25 }
     const swing = { id: 'adjuster', shaft: id, pivot: near(160) }
@@ -128,10 +125,10 @@ function withAdjuster(drive: CheckedDrive, i: number, random: () => number): Che
       {
         ...swing,
         kind: 'swing',
-        angleFrom: directionOf(swing.pivot, shaft),
-        angleTo: directionOf(swing.pivot, shaft) + 8,
+        angleFrom: directionOf(swing.pivot, place),
+        angleTo: directionOf(swing.pivot, place) + 8,
       },
-      rodOn(id, shaft, near(120), near(120)),
+      rodOn(id, place, near(120), near(120)),
     ]
     draft.adjusters = [kinds[i % kinds.length] as DriveDraft['adjusters'][number]]
     draft.belts.forEach((belt) => (belt.adjuster = 'adjuster'))

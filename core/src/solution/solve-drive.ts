@@ -25,7 +25,7 @@ export interface DriveSolution {
 
 export interface BeltSolution {
   readonly id: string
-  /** False when any problem of the belt is an error. */
+  /** False when any problem of the belt is an error, and while there is no path to judge. */
   readonly ok: boolean
   readonly problems: readonly Problem[]
   readonly adjuster: AdjusterSolution | null
@@ -68,7 +68,7 @@ export interface WrapSolution {
 export interface ShaftSolution {
   readonly id: string
   readonly driven: boolean
-  /** Null for a shaft that no belt reaches. */
+  /** Null for a shaft that no belt reaches; ratio and rpm also while a diameter on the way is not known. */
   readonly turns: Turn | null
   readonly ratio: number | null
   readonly rpm: { readonly idle: number; readonly cruise: number; readonly max: number } | null
@@ -104,7 +104,7 @@ export function describeSettled(settled: SettledDrive, lengthText?: (mm: Mm) => 
         turns: speed?.turns ?? null,
         ratio: speed?.ratio ?? null,
         rpm:
-          speed === undefined
+          speed == null || speed.ratio === null
             ? null
             : { idle: speed.ratio * idleRpm, cruise: speed.ratio * cruiseRpm, max: speed.ratio * maxRpm },
         problems: shaftProblems(settled, shaft, speed, words),
@@ -129,7 +129,7 @@ function beltSolution(
   const statedLength = path.ok ? path.length + statedMinusCord(belt.section) : null
   return {
     id: belt.id,
-    ok: problems.every(({ severity }) => severity !== 'error'),
+    ok: path.ok && problems.every(({ severity }) => severity !== 'error'),
     problems,
     adjuster: adjuster === null ? null : adjusterSolution(adjuster),
     reach: {

@@ -15,13 +15,14 @@ export function shaftProblems(
   words: Wording,
 ): Problem[] {
   const name = words.shaft(shaft.id)
+  if (speed === undefined && drive.belts.some(({ route }) => route.length < 2)) return []
   if (speed === undefined) return [problem('NOT_DRIVEN', [shaft.id], `No belt reaches ${name} from the crank.`)]
   const problems: Problem[] = []
   if (shaft.mustTurn !== undefined && shaft.mustTurn !== 'any' && shaft.mustTurn !== speed.turns) {
     const message = `${name} turns ${TURN_WORDS[speed.turns]}, but must turn ${TURN_WORDS[shaft.mustTurn]}. Run the other side of the belt on it.`
     problems.push(problem('TURNS_WRONG_WAY', [shaft.id], message))
   }
-  const atMost = speed.ratio * drive.engine.maxRpm
+  const atMost = (speed.ratio ?? 0) * drive.engine.maxRpm
   if (shaft.maxRpm !== undefined && atMost > shaft.maxRpm) {
     const message = `${name} reaches ${Math.round(atMost)} rpm at ${drive.engine.maxRpm} rpm of the engine; it is made for ${shaft.maxRpm}.`
     problems.push(problem('OVER_SPEED', [shaft.id], message))
@@ -36,7 +37,9 @@ export function fightProblems({ drive }: SettledDrive, { fights }: ShaftSpeeds, 
     return belt === undefined ? id : words.belt(belt)
   }
   return fights.map(({ shaft, belts: [first, second], ratios, opposed }) => {
-    const how = opposed ? 'in opposite ways' : `at ${ratios[0].toFixed(3)} and ${ratios[1].toFixed(3)} times the crank`
+    const how = opposed
+      ? 'in opposite ways'
+      : `at ${ratios.map((ratio) => ratio?.toFixed(3)).join(' and ')} times the crank`
     const by = first === second ? beltName(first) : `${beltName(first)} and ${beltName(second)}`
     return problem('BELTS_FIGHT', [shaft], `${by} would turn ${words.shaft(shaft)} ${how}; one of them has to slip.`)
   })
@@ -45,17 +48,16 @@ export function fightProblems({ drive }: SettledDrive, { fights }: ShaftSpeeds, 
 /** A belt faster than its section's nominal limit at the engine's highest speed. */
 export function beltSpeedProblems(
   { drive }: SettledDrive,
-  { belt, pulleys, circles }: SettledBelt,
+  { belt, pulleys, rolls }: SettledBelt,
   { reached }: ShaftSpeeds,
   words: Wording,
 ): Problem[] {
   const limit = sectionFigures(belt.section).maxBeltSpeed
-  const at = pulleys.findIndex(({ shaft }) => reached.has(shaft))
-  const pulley = pulleys[at]
-  const circle = circles[at]
-  const speed = pulley === undefined ? undefined : reached.get(pulley.shaft)
-  if (limit === null || circle === undefined || speed === undefined) return []
-  const v = beltSpeed(circle.r, speed.ratio * drive.engine.maxRpm)
+  const at = pulleys.findIndex(({ shaft }, i) => reached.get(shaft)?.ratio != null && rolls[i]?.r != null)
+  const ratio = reached.get(pulleys[at]?.shaft ?? '')?.ratio
+  const radius = rolls[at]?.r
+  if (limit === null || radius == null || ratio == null) return []
+  const v = beltSpeed(radius, ratio * drive.engine.maxRpm)
   if (v <= limit) return []
   return [
     problem(

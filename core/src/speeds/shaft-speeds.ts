@@ -1,4 +1,6 @@
 import type { CheckedDrive } from '../drive/drive.ts'
+import type { Pulley } from '../drive/pulley.ts'
+import type { CordRoll } from '../path/drive-parts.ts'
 import type { SettledBelt, SettledDrive } from '../path/settle.ts'
 import { turnOf, type Sign } from '../path/turning.ts'
 import type { Turn } from '../drive/engine.ts'
@@ -7,9 +9,9 @@ import { RATIO_FIGHT_SHARE } from '../numerics/tolerances.ts'
 export interface ShaftSpeed {
   readonly shaft: string
   readonly turns: Turn
-  /** Turns of this shaft for one turn of the crank; above 1 is overdriven. */
-  readonly ratio: number
-  /** The way the ratio came from the crank: belts crossed, driving pulley first. Empty for the crank itself. */
+  /** Turns of this shaft for one turn of the crank; above 1 is overdriven. Null while a diameter on the way is not known. */
+  readonly ratio: number | null
+  /** The way the ratio came from the crank: belts crossed, driving pulley first. Empty for the crank itself, and where the ratio is not known. */
   readonly through: readonly SpeedStep[]
 }
 
@@ -26,7 +28,8 @@ export interface SpeedStep {
 export interface SpeedFight {
   readonly shaft: string
   readonly belts: readonly [string, string]
-  readonly ratios: readonly [number, number]
+  /** Null where a diameter is not known; such shafts fight over the direction only. */
+  readonly ratios: readonly [number | null, number | null]
   readonly opposed: boolean
 }
 
@@ -58,46 +61,62 @@ export function shaftSpeeds({ drive, belts }: SettledDrive): ShaftSpeeds {
 }
 
 function walkBelt(
-  { belt, pulleys, circles }: SettledBelt,
+  { belt, pulleys, rolls }: SettledBelt,
   reached: Map<string, ShaftSpeed>,
   reachedBy: Map<string, string>,
   fights: SpeedFight[],
 ): void {
-  const at = pulleys.findIndex(({ shaft }) => reached.has(shaft))
+  const at = drivingPulley(pulleys, reached)
   const driving = pulleys[at]
-  const drivingCircle = circles[at]
+  const drivingRoll = rolls[at]
   const source = driving === undefined ? undefined : reached.get(driving.shaft)
-  if (driving === undefined || drivingCircle === undefined || source === undefined) return
+  if (driving === undefined || drivingRoll === undefined || source === undefined) return
   // Turning directions follow contact, not geometry, so a path that cannot be traced still has its ratios.
   const sourceSign: Sign = source.turns === 'ccw' ? 1 : -1
   pulleys.forEach((pulley, i) => {
-    const circle = circles[i]
-    if (i === at || circle === undefined) return
-    const ratio = (source.ratio * drivingCircle.r) / circle.r
-    const turns = turnOf((sourceSign * drivingCircle.sigma * circle.sigma) as Sign)
+    const roll = rolls[i]
+    if (i === at || roll === undefined) return
+    const turns = turnOf((sourceSign * drivingRoll.sigma * roll.sigma) as Sign)
+    const speed = {
+      shaft: pulley.shaft,
+      turns,
+      ...ratioAcross(source, belt.id, [driving, drivingRoll], [pulley, roll]),
+    }
     const known = reached.get(pulley.shaft)
     if (known === undefined) {
-      const step = {
-        belt: belt.id,
-        driving: driving.id,
-        driven: pulley.id,
-        drivingRadius: drivingCircle.r,
-        drivenRadius: circle.r,
-      }
-      reached.set(pulley.shaft, { shaft: pulley.shaft, turns, ratio, through: [...source.through, step] })
+      reached.set(pulley.shaft, speed)
       reachedBy.set(pulley.shaft, belt.id)
       return
     }
     const opposed = known.turns !== turns
-    if (opposed || Math.abs(ratio / known.ratio - 1) > RATIO_FIGHT_SHARE) {
+    const apart =
+      known.ratio !== null && speed.ratio !== null && Math.abs(speed.ratio / known.ratio - 1) > RATIO_FIGHT_SHARE
+    if (opposed || apart) {
       fights.push({
         shaft: pulley.shaft,
         belts: [reachedBy.get(pulley.shaft) ?? belt.id, belt.id],
-        ratios: [known.ratio, ratio],
+        ratios: [known.ratio, speed.ratio],
         opposed,
       })
     }
   })
+}
+
+/** Where a belt takes its speed from: a shaft whose ratio is known before one of which only the direction is. */
+function drivingPulley(pulleys: readonly Pulley[], reached: ReadonlyMap<string, ShaftSpeed>): number {
+  const known = pulleys.findIndex(({ shaft }) => reached.get(shaft)?.ratio != null)
+  return known >= 0 ? known : pulleys.findIndex(({ shaft }) => reached.has(shaft))
+}
+
+function ratioAcross(
+  source: ShaftSpeed,
+  belt: string,
+  [driving, { r: drivingRadius }]: readonly [Pulley, CordRoll],
+  [driven, { r: drivenRadius }]: readonly [Pulley, CordRoll],
+): Pick<ShaftSpeed, 'ratio' | 'through'> {
+  if (source.ratio === null || drivingRadius === null || drivenRadius === null) return { ratio: null, through: [] }
+  const step = { belt, driving: driving.id, driven: driven.id, drivingRadius, drivenRadius }
+  return { ratio: (source.ratio * drivingRadius) / drivenRadius, through: [...source.through, step] }
 }
 
 function crankOf(drive: CheckedDrive): string {

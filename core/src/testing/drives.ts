@@ -1,6 +1,20 @@
 import type { CheckedDrive, DriveDocument } from '../drive/drive.ts'
 import type { Pulley } from '../drive/pulley.ts'
+import type { DriveDraft } from '../drive/edits.ts'
+import type { Shaft } from '../drive/shaft.ts'
+import type { Point } from '../numerics/vectors.ts'
 import { mustCheck } from './vectors.ts'
+
+/** The stated place of a shaft of which a test knows that it is measured. */
+export function placeOfShaft({ id, x, y }: Pick<Shaft, 'id' | 'x' | 'y'>): Point {
+  if (x === null || y === null) throw new Error(`${id} has no place.`)
+  return { x, y }
+}
+
+/** Moves every measured shaft of a draft. */
+export function moveShafts(draft: DriveDraft, to: (place: Point) => Point): void {
+  for (const shaft of draft.shafts) Object.assign(shaft, to(placeOfShaft(shaft)))
+}
 
 type Circle = { readonly x: number; readonly y: number; readonly diameter: number; readonly contact?: 'ribs' | 'back' }
 

@@ -1,5 +1,5 @@
 import type { Contact } from '../drive/belt.ts'
-import type { Pulley } from '../drive/pulley.ts'
+import { isSized, type Pulley, type SizedPulley } from '../drive/pulley.ts'
 import { degrees } from '../numerics/vectors.ts'
 import { spansOf } from '../path/clearance.ts'
 import type { SettledBelt, SettledDrive } from '../path/settle.ts'
@@ -37,7 +37,7 @@ export interface Working {
 
 const mm = (value: number): WorkingValue => ({ is: 'length', mm: value })
 
-/** How the stated length of a belt's path comes about; undefined where its pulleys overlap. */
+/** How the stated length of a belt's path comes about; undefined where there is none. */
 export function lengthWorking(settled: SettledDrive, beltId: string): Working | undefined {
   const settledBelt = settled.belts.find(({ belt }) => belt.id === beltId)
   if (settledBelt === undefined || !settledBelt.path.ok) return undefined
@@ -101,13 +101,13 @@ function radiusLine({ belt, circles }: SettledBelt, pulley: Pulley, i: number, w
   return {
     symbol: `r${i + 1}`,
     what: `cord radius on ${words.pulley(pulley)}`,
-    from: radiusFormula(pulley, belt.section, belt.route[i]?.contact ?? 'ribs'),
+    from: isSized(pulley) ? radiusFormula(pulley, belt.section, belt.route[i]?.contact ?? 'ribs') : [],
     value: mm(circles[i]?.r ?? 0),
   }
 }
 
 /** How a cord radius follows from what was read, with the section's own figures put in. */
-function radiusFormula(pulley: Pulley, section: Section, contact: Contact): readonly WorkingPart[] {
+function radiusFormula(pulley: SizedPulley, section: Section, contact: Contact): readonly WorkingPart[] {
   if (pulley.face === 'toothed') return [`${pulley.teeth} · `, { mm: sectionFigures(pulley.section).pitch }, ' / 2π']
   const half: readonly WorkingPart[] = [{ mm: pulley.diameter }, ' / 2']
   const { cordAboveEffective, cordBelowBack } = sectionFigures(section)
@@ -122,10 +122,10 @@ function radiusFormula(pulley: Pulley, section: Section, contact: Contact): read
     : [...half, ' − ', { mm: ride }, ' − ', { mm: cordBelowBack }]
 }
 
-/** How a shaft's ratio comes about, belt by belt from the crank; undefined for the crank and for shafts no belt reaches. */
+/** How a shaft's ratio comes about, belt by belt from the crank; undefined for the crank and for shafts whose ratio is not known. */
 export function ratioWorking(settled: SettledDrive, shaftId: string): Working | undefined {
   const speed = shaftSpeeds(settled).reached.get(shaftId)
-  if (speed === undefined || speed.through.length === 0) return undefined
+  if (speed === undefined || speed.ratio === null || speed.through.length === 0) return undefined
   const words = wordingFor(settled.drive)
   const pulleyOf = (id: string) => settled.drive.pulleys.find((pulley) => pulley.id === id)
   const name = (id: string) => {
