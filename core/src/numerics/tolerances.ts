@@ -32,3 +32,15 @@ export const TOOTH_COUNT_MM = 0.2
 
 /** Share. Two ratios for one shaft further apart than this cannot both be true (domain of the speeds model). */
 export const RATIO_FIGHT_SHARE = 0.005
+
+/** Share of the last step's cost. A least-squares fit whose cost falls by less than this has settled. */
+export const FIT_SETTLED_SHARE = 1e-10
+
+/** Steps of a least-squares fit; well-posed surveys settle in under ten. */
+export const FIT_STEPS = 60
+
+/** Share of the largest singular value below which a direction counts as not held by any reading. */
+export const RANK_SHARE = 1e-7
+
+/** Share of a unit null vector that a pulley must carry to count as free to move. */
+export const FREE_SHARE = 1e-3
