@@ -77,16 +77,16 @@ export function nearMisses(
 }
 
 /** A stretch along the shafts, mm. */
-interface Range {
+export interface Range {
   readonly from: number
   readonly to: number
 }
 
-function overlap(a: Range, b: Range): boolean {
+export function overlap(a: Range, b: Range): boolean {
   return a.from < b.to && b.from < a.to
 }
 
-function joinedRange(a: Range, b: Range): Range {
+export function joinedRange(a: Range, b: Range): Range {
   return { from: Math.min(a.from, b.from), to: Math.max(a.to, b.to) }
 }
 
@@ -107,7 +107,7 @@ export function faceWidth(pulley: Pulley): number {
   return topWidth === null ? pulley.grooves * pitch : topWidth + (pulley.grooves - 1) * pitch
 }
 
-function faceRange(pulley: Pulley): Range {
+export function faceRange(pulley: Pulley): Range {
   const half = faceWidth(pulley) / 2
   const z = pulley.z ?? 0
   return { from: z - half, to: z + half }
@@ -131,7 +131,8 @@ export function groovesTaken(belt: Belt): number {
   return sectionFigures(belt.section).family === 'multi-rib' ? belt.ribs : (belt.count ?? 1)
 }
 
-function beltAcross(belt: Belt, pulley: Pulley, entry: RouteEntry): Range {
+/** Where a belt runs along the shaft on one pulley, from edge to edge. */
+export function beltAcross(belt: Belt, pulley: Pulley, entry: RouteEntry): Range {
   const line = beltLine(belt, pulley, entry)
   const half = beltWidth(belt, pulley) / 2
   return { from: line - half, to: line + half }

@@ -5,7 +5,7 @@ import { beltSpeed, type ShaftSpeed, type ShaftSpeeds } from '../speeds/shaft-sp
 import type { Wording } from './names.ts'
 import { problem, type Problem } from './problem.ts'
 
-const TURN_WORDS = { cw: 'clockwise', ccw: 'counter-clockwise' } as const
+export const TURN_WORDS = { cw: 'clockwise', ccw: 'counter-clockwise' } as const
 
 /** What is wrong with the way or the speed at which one shaft turns. */
 export function shaftProblems(
