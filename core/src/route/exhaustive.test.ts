@@ -58,7 +58,8 @@ function meritsOf(drive: CheckedDrive): number[] | undefined {
   }
   const missing = belt.route.reduce((sum, { pulley }, i) => {
     const shaft = drive.shafts.find(({ id }) => id === drive.pulleys.find((each) => each.id === pulley)?.shaft)
-    const wrap = Math.min(...solved.map(({ wraps }) => wraps[i]?.angle ?? 0))
+    // Half-way and taken up, where a belt runs.
+    const wrap = Math.min(...[0, 2].map((at) => solved[at]?.wraps[i]?.angle ?? 0))
     return sum + Math.max(0, nominalLeastWrap(shaft?.kind ?? 'other') - wrap)
   }, 0)
   const adjusted = drive.adjusters[0]?.kind === 'slide' ? drive.adjusters[0].shaft.replace('s', 'p') : undefined

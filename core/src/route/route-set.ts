@@ -4,7 +4,7 @@ import { isSized, type Pulley, type SizedPulley } from '../drive/pulley.ts'
 import type { Shaft } from '../drive/shaft.ts'
 import type { Point } from '../numerics/vectors.ts'
 import { adjusterMotion } from '../path/adjuster-motion.ts'
-import { beltAcross, faceRange, groovesTaken, type Range } from '../path/clearance.ts'
+import { beltAcross, faceRange, type Range } from '../path/clearance.ts'
 import type { CordCircle } from '../path/cord-path.ts'
 import { cordRadius } from '../path/cord-radius.ts'
 import { MIDDLE_TRAVEL } from '../path/drive-parts.ts'
@@ -197,9 +197,6 @@ function contactsFor(
   if (pulley.face === 'smooth') return fitting
   if (pulley.section !== belt.section)
     return `${name} is cut for ${pulley.section}, but ${words.belt(belt)} is ${belt.section}.`
-  if (pulley.face !== 'toothed' && pulley.grooves < groovesTaken(belt)) {
-    return `${name} has ${pulley.grooves} groove${pulley.grooves === 1 ? '' : 's'}, but ${words.belt(belt)} needs ${groovesTaken(belt)}.`
-  }
   if (fitting.includes('ribs')) return ['ribs']
   const way = shaft.mustTurn === 'cw' || shaft.mustTurn === 'ccw' ? ` (${TURN_WORDS[shaft.mustTurn]})` : ''
   return `${name} is ${FACE_WORDS[pulley.face]} and must turn against the crank${way}: a belt’s back cannot drive it. It needs a smooth pulley, or the accessory of an engine that turns the other way.`

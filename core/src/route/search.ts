@@ -14,8 +14,10 @@ export interface RouteOption {
   readonly route: readonly RouteEntry[]
   /** Stated length with the adjuster half-way, mm. */
   readonly statedLength: Mm
-  /** The pulley whose wrap is least over what it needs, at the adjuster's worst. */
+  /** The pulley with the least wrap, degrees, with the adjuster half-way. */
   readonly leastWrap: { readonly pulley: string; readonly angle: number }
+  /** The pulley whose wrap is nearest to what it needs or furthest below it, where the adjuster works. */
+  readonly tightest: { readonly pulley: string; readonly angle: number }
   /** Degrees of wrap that are missing, over all pulleys. */
   readonly wrapMissing: number
   /** Pulleys between the crank and the adjuster, the way the belt runs; null without a crank or an adjuster. */
@@ -220,7 +222,7 @@ interface Judged {
 
 /**
  * How good a closed route is; undefined unless it goes round once, the right way, at every travel. In order: wrap that is
- * missing, to whole degrees; pulleys between crank and adjuster; reverse bends; clearance, to a tenth up to ample; length.
+ * missing where the adjuster works, to whole degrees; pulleys between crank and adjuster; reverse bends; clearance, to a tenth up to ample; length.
  */
 function judge(set: RouteSet, table: SpanTable, path: readonly number[], spans: readonly number[]): Judged | undefined {
   const stops = path.map((i) => set.stops[i] as Stop)
@@ -230,16 +232,21 @@ function judge(set: RouteSet, table: SpanTable, path: readonly number[], spans: 
     if (!traced.ok || traced.turning !== set.ribsSign) return undefined
     paths.push(traced)
   }
-  const wraps = stops.map((_, i) => Math.min(...paths.map((traced) => degrees(traced.wraps[i] as number))))
+  // Released, the belt is going on or off and does not run.
+  const running = paths.slice(1)
+  const wraps = stops.map((_, i) => Math.min(...running.map((traced) => degrees(traced.wraps[i] as number))))
   const short = wraps.map((wrap, i) => (stops[i]?.leastWrap ?? 0) - wrap)
   const tightest = short.indexOf(Math.max(...short))
   const wrapMissing = short.reduce((sum, missing) => sum + Math.max(0, missing), 0)
   const clearance = Math.min(...spans.map((number) => (table.span(number) as TableSpan).clearance))
   const middle = paths[1] as CordPath
+  const least = middle.wraps.indexOf(Math.min(...middle.wraps))
+  const idOf = (at: number) => set.pulleys[stops[at]?.pulley ?? 0]?.id ?? ''
   const option = {
     route: entriesOf(set, stops),
     statedLength: middle.length + statedMinusCord(set.belt.section),
-    leastWrap: { pulley: set.pulleys[stops[tightest]?.pulley ?? 0]?.id ?? '', angle: wraps[tightest] ?? 0 },
+    leastWrap: { pulley: idOf(least), angle: degrees(middle.wraps[least] ?? 0) },
+    tightest: { pulley: idOf(tightest), angle: wraps[tightest] ?? 0 },
     wrapMissing,
     pulleysToAdjuster: stopsBetween(stops, set),
     reverseBends: stops.filter(({ contact }) => contact === 'back').length,
@@ -274,7 +281,7 @@ function reasonsFor({ pulleys, words }: RouteSet, option: Omit<RouteOption, 'rea
     const pulley = pulleys.find((each) => each.id === id) as Pulley
     return words.pulley(pulley)
   }
-  const { pulley, angle } = option.leastWrap
+  const { pulley, angle } = option.tightest
   const wrap =
     option.wrapMissing > 0
       ? `${name(pulley)} has ${angle.toFixed(0)}° of wrap, too little; ${option.wrapMissing.toFixed(0)}° are missing in all.`
