@@ -58,6 +58,10 @@ module.exports = {
     only('path', 'path', ['numerics', 'units', 'sections', 'drive']),
     only('speeds', 'speeds', ['numerics', 'units', 'sections', 'drive', 'path']),
     only('length', 'length', ['numerics', 'units', 'sections', 'drive', 'path']),
+    only('measure', 'measure', ['numerics', 'units', 'sections', 'drive', 'path']),
+    only('survey', 'survey', ['numerics', 'units', 'sections', 'drive', 'path', 'solution']),
+    only('route', 'route', ['numerics', 'units', 'sections', 'drive', 'path', 'solution']),
+    only('exchange', 'exchange', ['numerics', 'units', 'sections', 'drive', 'path', 'solution']),
   ],
   options: {
     doNotFollow: { path: 'node_modules' },

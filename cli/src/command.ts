@@ -1,3 +1,5 @@
+import { parseArgs, type ParseArgsConfig } from 'node:util'
+
 /** What a command may do with the world, so that tests can stand in for it. */
 export interface Terminal {
   /** Text of a file, or of standard input for `-`. */
@@ -21,4 +23,33 @@ export class UsageError extends Error {}
 
 export function printJson(terminal: Terminal, value: unknown): void {
   terminal.out(`${JSON.stringify(value, null, 2)}\n`)
+}
+
+/** The one FILE and the options of a command; any other argument is refused in a line. */
+export function argumentsOf<const Options extends NonNullable<ParseArgsConfig['options']>>(
+  command: string,
+  args: readonly string[],
+  options: Options,
+) {
+  let parsed
+  try {
+    parsed = parseArgs({ args: [...args], allowPositionals: true, options })
+  } catch (error) {
+    throw new UsageError(`${(error as Error).message.split('. ')[0] ?? 'An argument is wrong'}.`)
+  }
+  const { values, positionals } = parsed
+  const [file, ...rest] = positionals
+  if (file === undefined || rest.length > 0) throw new UsageError(`${command} takes one FILE, or - for standard input.`)
+  return { file, values }
+}
+
+export function readFile(file: string, terminal: Terminal): string {
+  try {
+    return terminal.read(file)
+  } catch (error) {
+    const { code } = error as NodeJS.ErrnoException
+    throw new UsageError(
+      `${file} cannot be read${code === 'ENOENT' ? ': there is no such file' : ` (${code ?? 'unknown reason'})`}.`,
+    )
+  }
 }

@@ -64,8 +64,8 @@ describe('solve', () => {
     [['solve', 'ketch.json', '--u', 'tens'], '--u tens: write ADJUSTER=VALUE with a value from 0 to 1.'],
     [['solve', 'ketch.json', '--u', 'tens=1.5'], '--u tens=1.5: write ADJUSTER=VALUE with a value from 0 to 1.'],
     [['solve', 'ketch.json', '--u', 'rod=0.5'], '--u rod=0.5: the drive has no adjuster "rod".'],
-    [['polish'], 'emery knows no command "polish"; it knows solve, schema.'],
-    [['toString'], 'emery knows no command "toString"; it knows solve, schema.'],
+    [['polish'], 'emery knows no command "polish"; it knows solve, survey, route, schema.'],
+    [['toString'], 'emery knows no command "toString"; it knows solve, survey, route, schema.'],
     [['schema', 'x'], 'schema takes no arguments.'],
   ])('%p exits 2 with one line', (args, line) => {
     expect(run(args, files)).toEqual({ status: 2, out: '', err: [line] })
@@ -94,6 +94,97 @@ test('help is everywhere', () => {
   expect(run(['solve', '--help']).out).toContain('--u ADJUSTER=VALUE')
   expect(run(['schema', '--help']).status).toBe(0)
   expect(run([]).status).toBe(2)
+})
+
+describe('survey', () => {
+  const triangle = {
+    pulleys: ['a', 'b', 'c'].map((id) => ({ id, diameter: 100 })),
+    distances: [
+      { from: 'a', to: 'b', kind: 'centre', value: 300 },
+      { from: 'a', to: 'c', kind: 'gap', value: 300 },
+      { from: 'b', to: 'c', kind: 'outside', value: 600, sigma: 2 },
+    ],
+  }
+  const survey = (value: unknown, ...more: string[]) =>
+    run(['survey', 'x', ...more], { x: typeof value === 'string' ? value : JSON.stringify(value) })
+
+  test('prints places, residuals and what is not determined', () => {
+    const { status, out } = survey(triangle)
+    const result = JSON.parse(out) as {
+      pulleys: { x: number; y: number }[]
+      residuals: object[]
+      undetermined: string[]
+    }
+    expect(status).toBe(0)
+    // 300, 400, 500: a right angle at a; counter-clockwise from a over b puts c on the left.
+    expect(result.pulleys.map(({ x, y }) => [Math.round(x), Math.round(y)])).toEqual([
+      [0, 0],
+      [0, 300],
+      [-400, 0],
+    ])
+    expect(result.residuals).toMatchObject([{ from: 'a', to: 'b', outlier: false }, {}, {}])
+    expect(Object.keys(result)).toEqual(['pulleys', 'residuals', 'undetermined'])
+    expect(survey(triangle, '--text').out).toMatch(/^c +−400\.0 +0\.0/m)
+  })
+
+  test.each<[string, unknown, string]>([
+    ['no JSON', '{', 'x is not JSON'],
+    ['no pulleys', { pulleys: [], distances: [] }, '$.pulleys must have at least 1 entry.'],
+    [
+      'a kind nobody has',
+      { ...triangle, distances: [{ from: 'a', to: 'b', kind: 'far', value: 1 }] },
+      '$.distances[0].kind must be one of centre, outside, gap.',
+    ],
+    [
+      'a stranger',
+      { ...triangle, distances: [{ from: 'a', to: 'z', kind: 'gap', value: 1 }] },
+      '$.distances[0].to names "z", but there is no such pulley.',
+    ],
+    ['a key too many', { ...triangle, colour: 1 }, 'colour'],
+    [
+      'half a place',
+      { ...triangle, pulleys: [{ id: 'a', diameter: 9, x: 1 }], distances: [] },
+      '$.pulleys[0] must have both x and y, or neither.',
+    ],
+    [
+      'a distance to itself',
+      { ...triangle, distances: [{ from: 'a', to: 'a', kind: 'gap', value: 1 }] },
+      '$.distances[0].to is the pulley it starts from.',
+    ],
+  ])('%s is refused', (_, value, line) => {
+    const { status, err } = survey(value)
+    expect([status, err.join('\n')]).toEqual([2, expect.stringContaining(line)])
+  })
+})
+
+describe('route', () => {
+  test('prints routes, best first, and how many beginnings it looked at', () => {
+    const { status, out } = run(['route', 'ketch.json', '--belt', 'main', '--most', '2'], files)
+    const result = JSON.parse(out) as {
+      routes: { route: unknown[]; statedLength: number; leastWrap: object; reasons: string[] }[]
+      searched: number
+    }
+    expect(status).toBe(0)
+    expect(result.routes).toHaveLength(2)
+    expect(result.routes[0]).toMatchObject({
+      leastWrap: { pulley: 'tens.1' },
+      reasons: expect.arrayContaining(['2 reverse bends.']) as unknown,
+    })
+    expect(result.searched).toBeGreaterThan(10)
+    expect(run(['route', 'ketch.json', '--belt', 'main', '--text'], files).out).toMatch(
+      /^\d+ routes found, \d+ beginnings looked at\.$/m,
+    )
+  })
+
+  test.each([
+    [['route', 'ketch.json'], 'route needs --belt ID.'],
+    [['route', 'ketch.json', '--belt', 'other'], '--belt other: the drive has no such belt; it has main.'],
+    [['route', 'ketch.json', '--belt', 'main', '--most', 'x'], '--most x: write a whole number from 1 up.'],
+    [['route'], 'route takes one FILE, or - for standard input.'],
+    [['route', 'gone', '--belt', 'main'], 'gone cannot be read: there is no such file.'],
+  ])('%j is refused', (args, line) => {
+    expect(run(args, files)).toMatchObject({ status: 2, err: [line] })
+  })
 })
 
 test('the documented schema is the one that is printed', () => {

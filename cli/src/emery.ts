@@ -1,8 +1,10 @@
 import { USAGE, UsageError, type Command, type Terminal } from './command.ts'
+import { route } from './route.ts'
 import { schema } from './schema.ts'
 import { solve } from './solve.ts'
+import { survey } from './survey.ts'
 
-const COMMANDS: Readonly<Record<string, Command>> = { solve, schema }
+const COMMANDS: Readonly<Record<string, Command>> = { solve, survey, route, schema }
 
 /** Runs the command line and returns its exit status. Mistakes print one line each on standard error. */
 export function emery(args: readonly string[], terminal: Terminal): number {

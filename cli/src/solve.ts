@@ -1,4 +1,3 @@
-import { parseArgs } from 'node:util'
 import {
   millimetres,
   problemLine,
@@ -8,7 +7,7 @@ import {
   type DriveSolution,
   type Travels,
 } from '@emery/core'
-import { printJson, USAGE, UsageError, type Command, type Terminal } from './command.ts'
+import { argumentsOf, printJson, readFile, USAGE, UsageError, type Command } from './command.ts'
 import { table } from './table.ts'
 
 const HELP = `emery solve FILE [--u ADJUSTER=VALUE ...] [--text]
@@ -37,30 +36,11 @@ export const solve: Command = {
 }
 
 function readArguments(args: readonly string[]) {
-  try {
-    const { values, positionals } = parseArgs({
-      args: [...args],
-      allowPositionals: true,
-      options: { u: { type: 'string', multiple: true }, text: { type: 'boolean' } },
-    })
-    const [file, ...rest] = positionals
-    if (file === undefined || rest.length > 0) throw new UsageError('solve takes one FILE, or - for standard input.')
-    return { file, travels: values.u ?? [], asText: values.text === true }
-  } catch (error) {
-    if (error instanceof UsageError) throw error
-    throw new UsageError(`${(error as Error).message.split('. ')[0] ?? 'An argument is wrong'}.`)
-  }
-}
-
-function readFile(file: string, terminal: Terminal): string {
-  try {
-    return terminal.read(file)
-  } catch (error) {
-    const { code } = error as NodeJS.ErrnoException
-    throw new UsageError(
-      `${file} cannot be read${code === 'ENOENT' ? ': there is no such file' : ` (${code ?? 'unknown reason'})`}.`,
-    )
-  }
+  const { file, values } = argumentsOf('solve', args, {
+    u: { type: 'string', multiple: true },
+    text: { type: 'boolean' },
+  })
+  return { file, travels: values.u ?? [], asText: values.text === true }
 }
 
 function heldTravels(travels: readonly string[], drive: CheckedDrive): Travels {

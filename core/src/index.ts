@@ -20,9 +20,44 @@ export {
 export { DRIVE_MEDIA_TYPE, type CheckedDrive, type DriveDocument } from './drive/drive.ts'
 export type { Adjuster, AdjusterKind, AdjusterOf } from './drive/adjuster.ts'
 export { type Belt, type Contact, type RouteEntry } from './drive/belt.ts'
-export { type Engine, type Turn } from './drive/engine.ts'
-export { DIAMETER_PLACES, type DiameterPlace, type Pulley, type PulleyFace } from './drive/pulley.ts'
-export { type Shaft, type ShaftKind } from './drive/shaft.ts'
+export { TURN_WORDS, type Engine, type Turn } from './drive/engine.ts'
+export {
+  DIAMETER_PLACES,
+  isSized,
+  type DiameterPlace,
+  type Pulley,
+  type PulleyFace,
+  type SizedPulley,
+} from './drive/pulley.ts'
+export type { Photo, PicturePoint } from './drive/photo.ts'
+export type { Reading, ReadingHow, ReadingOf } from './drive/reading.ts'
+export type { DistanceKind, DistanceReading, Survey } from './drive/survey.ts'
+export { describeChanges, type DriveChange } from './drive/changes.ts'
+export {
+  addBelt,
+  addPart,
+  addPulley,
+  freshId,
+  newDrive,
+  type NewBelt,
+  type NewDrive,
+  type NewPart,
+} from './drive/new-drive.ts'
+export {
+  putAdjuster,
+  putShaft,
+  removeAdjuster,
+  removeBelt,
+  removePulley,
+  removeShaft,
+  renameShaft,
+  setBeltAdjuster,
+  setMustTurn,
+  setRoute,
+  unplaceShaft,
+  type Stamp,
+} from './drive/edits-parts.ts'
+export { SHAFT_KINDS, type PlacedHow, type Shaft, type ShaftKind } from './drive/shaft.ts'
 export { checkDrive, MOST_TEXT, problemLine, readDriveText, type DriveRead } from './drive/read.ts'
 export type { DocumentProblem } from './drive/references.ts'
 export { driveJsonSchema, type JsonSchema } from './drive/json-schema.ts'
@@ -40,17 +75,70 @@ export {
   type Hold,
 } from './drive/edits.ts'
 
-export { distance, shortWayRoundDeg, type Point } from './numerics/vectors.ts'
+export { degrees, distance, radians, shortWayRoundDeg, type Point } from './numerics/vectors.ts'
 export { spansOf, type Span } from './path/clearance.ts'
 export { tangentPoint, type CordCircle, type CordPath } from './path/cord-path.ts'
+export { adjusterMotion } from './path/adjuster-motion.ts'
+export { beltOutline, type OutlinePart } from './path/outline.ts'
 export type { AdjusterMotion, AdjusterUnit } from './path/adjuster-motion.ts'
 export { settleDrive, type SettledAdjuster, type SettledBelt, type SettledDrive } from './path/settle.ts'
 export { type Travels } from './path/drive-parts.ts'
 export type { Sign } from './path/turning.ts'
 
+export {
+  diameterFrom,
+  newestReading,
+  overBalls,
+  READING_SETS,
+  strikeReading,
+  takeReading,
+  waysToRead,
+  type ReadingSets,
+} from './measure/readings.ts'
+
+export {
+  addDistance,
+  answerSide,
+  outlierSentence,
+  photoOfDrive,
+  photoRefusal,
+  placeByPhoto,
+  placeShaftByDistances,
+  questionSentence,
+  removeDistance,
+  setUpright,
+  surveyDrive,
+  type DriveSurvey,
+} from './survey/drive-survey.ts'
+export { LEAST_MARKS, mapOf, type PhotoResult, type SeenPulley } from './survey/photo.ts'
+export {
+  surveyPlaces,
+  type MirrorAnswer,
+  type MirrorQuestion,
+  type SurveyDistance,
+  type SurveyInput,
+  type SurveyPulley,
+  type SurveyResult,
+} from './survey/survey.ts'
+export { checkSurveyFile, type SurveyFile } from './survey/survey-file.ts'
+
+export { pulleysForBelt } from './route/route-set.ts'
+export {
+  routeSearch,
+  searchRoutes,
+  type RouteOption,
+  type RouteProgress,
+  type RouteSearch,
+  type RouteSearchOptions,
+} from './route/search.ts'
+
+export { CSV_COLUMNS, pulleysCsv, readPulleysCsv, type CsvRead, type CsvShaft } from './exchange/csv.ts'
+export { driveDxf } from './exchange/dxf.ts'
+export { driveSvg, outlinePath } from './exchange/svg.ts'
+
 export { beltToAskFor, beltsInReach, beltWanted, type BeltInReach, type BeltWanted } from './length/belt-wanted.ts'
 
-export { type Wording } from './solution/names.ts'
+export { listed, wordingFor, type Wording } from './solution/names.ts'
 export { type Problem, type ProblemCode } from './solution/problem.ts'
 export {
   describeSettled,

@@ -5,6 +5,8 @@ import { choice, quantity, record } from './schema-kit.ts'
 export const TURNS = ['cw', 'ccw'] as const
 export type Turn = (typeof TURNS)[number]
 
+export const TURN_WORDS: Readonly<Record<Turn, string>> = { cw: 'clockwise', ccw: 'counter-clockwise' }
+
 const rpm = (description: string) => quantity('rpm', description, { min: 1, max: 30000 })
 
 export const engineSchema = record({

@@ -1,5 +1,6 @@
 import type { Belt, Contact, RouteEntry } from '../drive/belt.ts'
 import type { CheckedDrive } from '../drive/drive.ts'
+import { TURN_WORDS } from '../drive/engine.ts'
 import { isSized, type Pulley, type SizedPulley } from '../drive/pulley.ts'
 import type { Shaft } from '../drive/shaft.ts'
 import type { Point } from '../numerics/vectors.ts'
@@ -12,7 +13,6 @@ import { LEAST_TEETH_IN_MESH, nominalLeastWrap } from '../path/nominal.ts'
 import { settleDrive } from '../path/settle.ts'
 import { ribsSigns, signOf, type Sign } from '../path/turning.ts'
 import { listed, wordingFor, type Wording } from '../solution/names.ts'
-import { TURN_WORDS } from '../solution/speed-problems.ts'
 
 /** The travels of the belt's adjuster at which every route must be good: released, half-way, taken up. */
 export const TRAVELS_LOOKED_AT = [0, MIDDLE_TRAVEL, 1] as const

@@ -1,11 +1,10 @@
+import { TURN_WORDS } from '../drive/engine.ts'
 import type { Shaft } from '../drive/shaft.ts'
 import type { SettledBelt, SettledDrive } from '../path/settle.ts'
 import { sectionFigures } from '../sections/sections.ts'
 import { beltSpeed, type ShaftSpeed, type ShaftSpeeds } from '../speeds/shaft-speeds.ts'
 import type { Wording } from './names.ts'
 import { problem, type Problem } from './problem.ts'
-
-export const TURN_WORDS = { cw: 'clockwise', ccw: 'counter-clockwise' } as const
 
 /** What is wrong with the way or the speed at which one shaft turns. */
 export function shaftProblems(

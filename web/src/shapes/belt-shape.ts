@@ -1,4 +1,4 @@
-import { sectionFigures, tangentPoint, type SettledBelt } from '@emery/core'
+import { beltOutline, outlinePath, sectionFigures, type SettledBelt } from '@emery/core'
 
 /** Pixels that a belt's thickness is drawn with at least, so that its rib side can be seen at any zoom. */
 const LEAST_THICKNESS_PX = 7
@@ -37,30 +37,7 @@ export function beltShape(belt: SettledBelt, scale: number): BeltShape | null {
 }
 
 /** The closed curve at a distance from the cord, positive toward the ribs; null without a path. */
-export function parallelPath({ circles, path, ribsSign }: SettledBelt, towardRibs: number): string | null {
-  if (!path.ok || circles.length < 2) return null
-  const n = circles.length
-  const shifted = circles.map((circle) => ({
-    ...circle,
-    r: circle.r + (circle.sigma === ribsSign ? -towardRibs : towardRibs),
-  }))
-  const point = (i: number, direction: number) => {
-    const { x, y } = tangentPoint(shifted[i] as (typeof shifted)[number], direction)
-    return `${x.toFixed(2)} ${(-y).toFixed(2)}`
-  }
-  const parts: string[] = []
-  for (let i = 0; i < n; i++) {
-    const direction = path.directions[i] as number
-    const next = (i + 1) % n
-    const circle = shifted[next] as (typeof shifted)[number]
-    const large = (path.wraps[next] as number) > Math.PI ? 1 : 0
-    // Counter-clockwise for the observer is against the clock on the screen too, though y points down there.
-    const sweep = circle.sigma === 1 ? 0 : 1
-    if (i === 0) parts.push(`M${point(0, direction)}`)
-    parts.push(`L${point(next, direction)}`)
-    parts.push(
-      `A${circle.r.toFixed(2)} ${circle.r.toFixed(2)} 0 ${large} ${sweep} ${point(next, path.directions[next] as number)}`,
-    )
-  }
-  return `${parts.join('')}Z`
+export function parallelPath(belt: SettledBelt, towardRibs: number): string | null {
+  const outline = beltOutline(belt, towardRibs)
+  return outline === null ? null : outlinePath(outline)
 }

@@ -1,0 +1,133 @@
+/** Changes to which parts a drive has, and how belts and adjusters hold them. */
+import type { Point } from '../numerics/vectors.ts'
+import type { Adjuster } from './adjuster.ts'
+import type { RouteEntry } from './belt.ts'
+import type { DriveEdit } from './edits.ts'
+import type { Turn } from './engine.ts'
+import type { PlacedHow } from './shaft.ts'
+
+/** Who does something, and when. */
+export interface Stamp {
+  readonly by: string
+  /** ISO, UTC. */
+  readonly at: string
+}
+
+/** Puts a shaft, and all that holds it, at a place, however it was known before. */
+export function putShaft(shaftId: string, place: Point, how: PlacedHow, stamp: Stamp, sigma?: number): DriveEdit {
+  return (draft) => {
+    const shaft = draft.shafts.find(({ id }) => id === shaftId)
+    if (shaft === undefined) return
+    const known = shaft.x !== null && shaft.y !== null
+    const by = { x: place.x - (shaft.x ?? place.x), y: place.y - (shaft.y ?? place.y) }
+    Object.assign(shaft, { x: place.x, y: place.y })
+    shaft.placed = { how, ...(sigma === undefined ? {} : { sigma }), ...stamp }
+    if (!known) return
+    for (const adjuster of draft.adjusters) {
+      if (adjuster.kind === 'shim' || adjuster.kind === 'slide' || adjuster.shaft !== shaftId) continue
+      shiftPoint(adjuster.pivot, by)
+      if (adjuster.kind === 'turnbuckle') [adjuster.lug, adjuster.anchor].forEach((point) => shiftPoint(point, by))
+    }
+  }
+}
+
+function shiftPoint(point: { x: number; y: number }, by: Point): void {
+  point.x += by.x
+  point.y += by.y
+}
+
+/** Forgets where a shaft stands. */
+export function unplaceShaft(shaftId: string): DriveEdit {
+  return (draft) => {
+    const shaft = draft.shafts.find(({ id, kind }) => id === shaftId && kind !== 'crank')
+    if (shaft === undefined) return
+    Object.assign(shaft, { x: null, y: null })
+    delete shaft.placed
+  }
+}
+
+/** Removes a shaft with everything that speaks of it: pulleys, adjusters, places in routes, readings, distances, marks. The crank stays. */
+export function removeShaft(shaftId: string): DriveEdit {
+  return (draft) => {
+    if (draft.shafts.some(({ id, kind }) => id === shaftId && kind === 'crank')) return
+    for (const { id } of draft.pulleys.filter(({ shaft }) => shaft === shaftId)) removePulley(id)(draft)
+    draft.shafts = draft.shafts.filter(({ id }) => id !== shaftId)
+    for (const adjuster of draft.adjusters)
+      if (adjuster.kind !== 'shim' && adjuster.shaft === shaftId) removeAdjuster(adjuster.id)(draft)
+  }
+}
+
+/** Removes one pulley and all that refers to it. */
+export function removePulley(pulleyId: string): DriveEdit {
+  return (draft) => {
+    draft.pulleys = draft.pulleys.filter(({ id }) => id !== pulleyId)
+    for (const belt of draft.belts) belt.route = belt.route.filter(({ pulley }) => pulley !== pulleyId)
+    for (const adjuster of draft.adjusters)
+      if (adjuster.kind === 'shim' && adjuster.pulley === pulleyId) removeAdjuster(adjuster.id)(draft)
+    if (draft.readings !== undefined)
+      draft.readings = draft.readings.filter(
+        (reading) => reading.pulley !== pulleyId && !(reading.how === 'step' && reading.outer === pulleyId),
+      )
+    if (draft.photo !== undefined) draft.photo.rims = draft.photo.rims.filter(({ pulley }) => pulley !== pulleyId)
+    const { survey } = draft
+    if (survey === undefined) return
+    survey.distances = survey.distances.filter(({ from, to }) => from !== pulleyId && to !== pulleyId)
+    survey.sides = survey.sides.filter(({ from, to, of }) => ![from, to, of].includes(pulleyId))
+    if (survey.upright?.from === pulleyId || survey.upright?.to === pulleyId) delete survey.upright
+  }
+}
+
+export function removeBelt(beltId: string): DriveEdit {
+  return (draft) => {
+    draft.belts = draft.belts.filter(({ id }) => id !== beltId)
+  }
+}
+
+export function setRoute(beltId: string, route: readonly RouteEntry[]): DriveEdit {
+  return (draft) => {
+    const belt = draft.belts.find(({ id }) => id === beltId)
+    if (belt !== undefined) belt.route = route.map((entry) => ({ ...entry }))
+  }
+}
+
+export function setBeltAdjuster(beltId: string, adjuster: string | null): DriveEdit {
+  return (draft) => {
+    const belt = draft.belts.find(({ id }) => id === beltId)
+    if (belt !== undefined) belt.adjuster = adjuster
+  }
+}
+
+export function setMustTurn(shaftId: string, turn: Turn | 'any'): DriveEdit {
+  return (draft) => {
+    const shaft = draft.shafts.find(({ id }) => id === shaftId)
+    if (shaft === undefined) return
+    if (turn === 'any') delete shaft.mustTurn
+    else shaft.mustTurn = turn
+  }
+}
+
+export function renameShaft(shaftId: string, name: string): DriveEdit {
+  return (draft) => {
+    const shaft = draft.shafts.find(({ id }) => id === shaftId)
+    if (shaft !== undefined) shaft.name = name
+  }
+}
+
+/** Adds an adjuster, or puts another in the place of the one with its id, and lets belts without one be taken up by it. */
+export function putAdjuster(adjuster: Adjuster, belts: readonly string[] = []): DriveEdit {
+  return (draft) => {
+    const at = draft.adjusters.findIndex(({ id }) => id === adjuster.id)
+    const copy = structuredClone(adjuster) as (typeof draft.adjusters)[number]
+    if (at < 0) draft.adjusters.push(copy)
+    else draft.adjusters[at] = copy
+    for (const belt of draft.belts) if (belts.includes(belt.id)) belt.adjuster = adjuster.id
+  }
+}
+
+/** Removes an adjuster; its belts run on fixed centres from then on. */
+export function removeAdjuster(adjusterId: string): DriveEdit {
+  return (draft) => {
+    draft.adjusters = draft.adjusters.filter(({ id }) => id !== adjusterId)
+    for (const belt of draft.belts) if (belt.adjuster === adjusterId) belt.adjuster = null
+  }
+}

@@ -1,0 +1,120 @@
+import type { Section } from '../sections/sections.ts'
+import { sectionFigures } from '../sections/sections.ts'
+import { DRIVE_FORMAT, DRIVE_VERSION, type DriveDocument } from './drive.ts'
+import type { DriveDraft, DriveEdit } from './edits.ts'
+import type { Turn } from './engine.ts'
+import type { Pulley, PulleyFace } from './pulley.ts'
+import type { ShaftKind } from './shaft.ts'
+
+/** What someone says of a part before anything is measured. */
+export interface NewPart {
+  readonly kind: ShaftKind
+  readonly name: string
+  readonly face: PulleyFace
+  /** The section its grooves or teeth are cut for; of no matter on a smooth face. */
+  readonly section: Section
+  readonly grooves: number
+  readonly mustTurn?: Turn | undefined
+}
+
+export interface NewBelt {
+  readonly name: string
+  readonly section: Section
+  readonly ribs: number
+  readonly count?: number
+}
+
+export interface NewDrive {
+  readonly name: string
+  readonly crankTurns: Turn
+  readonly parts: readonly NewPart[]
+  readonly belts: readonly NewBelt[]
+}
+
+/** Engine speeds a new drive starts from (nominal); they are the engine's own and stand to be changed. */
+const NOMINAL_SPEEDS = { idleRpm: 800, cruiseRpm: 2200, maxRpm: 5000 } as const
+
+/** A drive of which only the parts are known: the crank at the origin, no other place, no size, no route. */
+export function newDrive({ name, crankTurns, parts, belts }: NewDrive): DriveDocument {
+  const draft: DriveDraft = {
+    format: DRIVE_FORMAT,
+    version: DRIVE_VERSION,
+    name,
+    notes: '',
+    engine: { crankTurns, ...NOMINAL_SPEEDS },
+    shafts: [],
+    pulleys: [],
+    belts: [],
+    adjusters: [],
+  }
+  parts.forEach((part) => addPart(part)(draft))
+  belts.forEach((belt) => addBelt(belt)(draft))
+  return draft
+}
+
+/** Adds a shaft with one pulley, nothing measured; the crank stands at the origin. */
+export function addPart(part: NewPart): DriveEdit {
+  return (draft) => {
+    const id = freshId(draft, part.kind)
+    const place = part.kind === 'crank' ? 0 : null
+    draft.shafts.push({
+      id,
+      name: part.name,
+      kind: part.kind,
+      x: place,
+      y: place,
+      ...(part.mustTurn === undefined ? {} : { mustTurn: part.mustTurn }),
+    })
+    addPulley(id, part)(draft)
+  }
+}
+
+/** Adds a pulley to a shaft, such as the inner step of a stepped one. */
+export function addPulley(
+  shaft: string,
+  { face, section, grooves }: Pick<NewPart, 'face' | 'section' | 'grooves'>,
+): DriveEdit {
+  return (draft) => {
+    const id = freshId(draft, `${shaft}.1`)
+    const common = { id, shaft }
+    const unread = { diameter: null, diameterAt: 'outside' as const }
+    const pulley: Pulley =
+      face === 'toothed'
+        ? { ...common, face, section, teeth: null, width: NOMINAL_TOOTHED_WIDTH }
+        : face === 'smooth'
+          ? { ...common, face, ...unread }
+          : { ...common, face, section, grooves, ...unread }
+    draft.pulleys.push(pulley)
+  }
+}
+
+/** Width of a toothed face nobody has measured, mm: one inch (nominal). */
+const NOMINAL_TOOTHED_WIDTH = 25.4
+
+export function addBelt({ name, section, ribs, count = 1 }: NewBelt): DriveEdit {
+  return (draft) => {
+    draft.belts.push({
+      id: freshId(draft, `belt-${draft.belts.length + 1}`),
+      name,
+      section,
+      ribs: sectionFigures(section).family === 'multi-rib' ? ribs : 1,
+      count,
+      material: 'unknown',
+      length: null,
+      installTension: null,
+      adjuster: null,
+      route: [],
+    })
+  }
+}
+
+/** A name that no part of the draft has: the wanted one, or it with a number counted up. */
+export function freshId({ shafts, pulleys, belts, adjusters }: DriveDocument | DriveDraft, wanted: string): string {
+  const taken = new Set([...shafts, ...pulleys, ...belts, ...adjusters].map(({ id }) => id))
+  if (!taken.has(wanted)) return wanted
+  const [, stem = wanted, counted] = /^(.*?)(\d+)$/.exec(wanted) ?? []
+  for (let n = Number(counted ?? 1) + 1; ; n++) {
+    const id = counted === undefined ? `${stem}-${n}` : `${stem}${n}`
+    if (!taken.has(id)) return id
+  }
+}

@@ -1,0 +1,218 @@
+/** Pulleys as a table: docs/reference/csv.md. What goes out comes in again; turns, ratio and rpm are for the reader only. */
+import Papa from 'papaparse'
+import type { DriveDocument } from '../drive/drive.ts'
+import { DIAMETER_PLACES, type Pulley } from '../drive/pulley.ts'
+import { SHAFT_KINDS } from '../drive/shaft.ts'
+import type { DriveSolution } from '../solution/solve-drive.ts'
+import { SECTIONS } from '../sections/sections.ts'
+import { parseLength } from '../units/parse-length.ts'
+
+export const CSV_COLUMNS = [
+  'pulley',
+  'shaft',
+  'name',
+  'kind',
+  'face',
+  'section',
+  'grooves',
+  'teeth',
+  'diameter_mm',
+  'diameter_at',
+  'width_mm',
+  'x_mm',
+  'y_mm',
+  'z_mm',
+  'must_turn',
+  'turns',
+  'ratio',
+  'rpm_idle',
+  'rpm_cruise',
+  'rpm_max',
+] as const
+type Column = (typeof CSV_COLUMNS)[number]
+type Row = Partial<Record<Column, string>>
+
+/** Columns without which a row says nothing. */
+const NEEDED: readonly Column[] = ['name', 'face']
+
+export function pulleysCsv(drive: DriveDocument, { shafts }: DriveSolution): string {
+  const rows = drive.pulleys.map((pulley): Record<Column, string | number | null | undefined> => {
+    const shaft = drive.shafts.find(({ id }) => id === pulley.shaft)
+    const speed = shafts.find(({ id }) => id === pulley.shaft)
+    return {
+      pulley: pulley.id,
+      shaft: pulley.shaft,
+      name: shaft?.name,
+      kind: shaft?.kind,
+      face: pulley.face,
+      section: pulley.face === 'smooth' ? undefined : pulley.section,
+      grooves: pulley.face === 'ribbed' || pulley.face === 'vee' ? pulley.grooves : undefined,
+      teeth: pulley.face === 'toothed' ? pulley.teeth : undefined,
+      diameter_mm: pulley.face === 'toothed' ? undefined : pulley.diameter,
+      diameter_at: pulley.face === 'toothed' ? undefined : pulley.diameterAt,
+      width_mm: pulley.width,
+      x_mm: shaft?.x,
+      y_mm: shaft?.y,
+      z_mm: pulley.z,
+      must_turn: shaft?.mustTurn,
+      turns: speed?.turns,
+      ratio: speed?.ratio,
+      rpm_idle: speed?.rpm?.idle,
+      rpm_cruise: speed?.rpm?.cruise,
+      rpm_max: speed?.rpm?.max,
+    }
+  })
+  // A cell that begins like a formula would be run by a spreadsheet.
+  return `${Papa.unparse(rows, { columns: [...CSV_COLUMNS], newline: '\r\n', escapeFormulae: /^[=@\t\r]/ })}\r\n`
+}
+
+export interface CsvShaft {
+  readonly shaft: DriveDocument['shafts'][number]
+  readonly pulleys: readonly Pulley[]
+}
+
+export interface CsvRead {
+  readonly shafts: readonly CsvShaft[]
+  /** What could not be read, a sentence each with its row and column; those rows or cells are left out. */
+  readonly problems: readonly string[]
+}
+
+const MOST_ROWS = 60
+
+/** Reads a table of pulleys; lengths as people write them. Rows of one shaft are joined by its name or id. */
+export function readPulleysCsv(text: string): CsvRead {
+  const { data, meta, errors } = Papa.parse<Row>(text.replace(/^\uFEFF/, ''), {
+    header: true,
+    skipEmptyLines: 'greedy',
+    transformHeader: (header) =>
+      header
+        .trim()
+        .toLowerCase()
+        .replace(/[\s-]+/g, '_'),
+    preview: MOST_ROWS + 1,
+  })
+  const fields = meta.fields ?? []
+  const missing = NEEDED.filter((column) => !fields.includes(column))
+  if (missing.length > 0) {
+    const found = fields.length === 0 ? 'none' : fields.slice(0, 8).join(', ')
+    return {
+      shafts: [],
+      problems: [`The table has no column ${missing.join(' and no column ')}; its columns are ${found}.`],
+    }
+  }
+  const strange = fields.filter((field) => !(CSV_COLUMNS as readonly string[]).includes(field) && field !== '')
+  const problems = [
+    ...strange.map((field) => `Column “${field}” is not one Emery knows; it was left out.`),
+    ...errors.flatMap(({ code, row }) =>
+      code === 'UndetectableDelimiter' ? [] : [`Row ${(row ?? 0) + 2} is not as long as the heading.`],
+    ),
+    ...(data.length > MOST_ROWS ? [`Only the first ${MOST_ROWS} rows were read.`] : []),
+  ]
+  const reader = new RowReader(problems)
+  data.slice(0, MOST_ROWS).forEach((row, i) => reader.read(row, i + 2))
+  return { shafts: reader.shafts(), problems }
+}
+
+class RowReader {
+  private readonly found = new Map<string, { shaft: DriveDocument['shafts'][number]; pulleys: Pulley[] }>()
+  private readonly ids = new Set<string>()
+
+  constructor(private readonly problems: string[]) {}
+
+  shafts(): readonly CsvShaft[] {
+    return [...this.found.values()]
+  }
+
+  read(row: Row, line: number): void {
+    const cell = (column: Column) => row[column]?.trim() ?? ''
+    const say = (column: Column, message: string) => void this.problems.push(`Row ${line}, ${column}: ${message}`)
+    const oneOf = <Value extends string>(
+      column: Column,
+      values: readonly Value[],
+      otherwise: Value | undefined,
+    ): Value | undefined => {
+      const given = cell(column).toLowerCase()
+      if (given === '') return otherwise
+      const found = values.find((value) => value.toLowerCase() === given)
+      if (found === undefined) say(column, `“${cell(column)}” is none of ${values.join(', ')}.`)
+      return found
+    }
+    const length = (column: Column): number | null => {
+      if (cell(column) === '') return null
+      const read = parseLength(cell(column), 'mm')
+      if (!read.ok) say(column, read.message)
+      return read.ok ? read.mm : null
+    }
+    const count = (column: Column, otherwise: number | null): number | null => {
+      if (cell(column) === '') return otherwise
+      const value = Number(cell(column))
+      if (Number.isInteger(value) && value > 0) return value
+      say(column, `“${cell(column)}” is not a count.`)
+      return otherwise
+    }
+
+    const name = cell('name')
+    const face = oneOf('face', ['ribbed', 'vee', 'toothed', 'smooth'], undefined)
+    if (name === '' || face === undefined) {
+      if (name === '') say('name', 'nothing is written here.')
+      else if (cell('face') === '') say('face', 'nothing is written here.')
+      return
+    }
+    const key = cell('shaft') === '' ? name : cell('shaft')
+    const known = this.found.get(key)
+    const [x, y] = [length('x_mm'), length('y_mm')]
+    const shaft = known?.shaft ?? {
+      id: this.freshId(key),
+      name: name.slice(0, 80),
+      kind: oneOf('kind', SHAFT_KINDS, 'other') ?? 'other',
+      // Half a place is none.
+      x: x === null || y === null ? null : x,
+      y: x === null || y === null ? null : y,
+      ...mustTurn(oneOf('must_turn', ['cw', 'ccw', 'any'], undefined)),
+    }
+    const [width, z] = [length('width_mm'), length('z_mm')]
+    const common = {
+      id: this.freshId(cell('pulley') === '' ? `${shaft.id}.${(known?.pulleys.length ?? 0) + 1}` : cell('pulley')),
+      shaft: shaft.id,
+      ...(z === null ? {} : { z }),
+    }
+    const section =
+      oneOf('section', SECTIONS, { ribbed: 'PK', vee: 'V13', toothed: 'T9.5', smooth: 'PK' }[face] as 'PK') ?? 'PK'
+    const diameter = length('diameter_mm')
+    const diameterAt = oneOf('diameter_at', DIAMETER_PLACES, 'outside') ?? 'outside'
+    const wide = width === null ? {} : { width }
+    const pulley: Pulley =
+      face === 'toothed'
+        ? { ...common, face, section, teeth: count('teeth', null), width: width ?? 25.4 }
+        : face === 'smooth'
+          ? { ...common, face, diameter, diameterAt, ...wide }
+          : {
+              ...common,
+              face,
+              section,
+              grooves: count('grooves', face === 'ribbed' ? 6 : 1) ?? 1,
+              diameter,
+              diameterAt,
+              ...wide,
+            }
+    if (known === undefined) this.found.set(key, { shaft, pulleys: [pulley] })
+    else known.pulleys.push(pulley)
+  }
+
+  private freshId(wanted: string): string {
+    const plain =
+      wanted
+        .normalize('NFKD')
+        .replace(/[^A-Za-z0-9._-]+/g, '-')
+        .replace(/^[^A-Za-z0-9]+/, '')
+        .slice(0, 50) || 'part'
+    let id = plain
+    for (let n = 2; this.ids.has(id); n++) id = `${plain}-${n}`
+    this.ids.add(id)
+    return id
+  }
+}
+
+function mustTurn(turn: 'cw' | 'ccw' | 'any' | undefined) {
+  return turn === undefined ? {} : { mustTurn: turn }
+}
