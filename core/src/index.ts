@@ -169,6 +169,8 @@ export {
   type DriveList,
   type DriveRecord,
   type ErrorBody,
+  type ExampleDrive,
+  type PhotoRecord,
   type RevisionRecord,
   type RevisionSummary,
   type VehicleConflict,

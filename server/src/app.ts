@@ -8,10 +8,13 @@ import type { Logger } from 'pino'
 import type { DataSource } from 'typeorm'
 import { driveRoutes } from './drives/drive-routes.ts'
 import { DriveService } from './drives/drive-service.ts'
+import { exampleRoutes } from './examples/example-routes.ts'
 import { answerErrors, nothingHere } from './http/answer-errors.ts'
 import { ApiError } from './http/errors.ts'
 import { healthRoutes } from './http/health.ts'
 import { ownSiteOnly } from './http/own-site-only.ts'
+import { photoRoutes } from './photos/photo-routes.ts'
+import { PhotoService } from './photos/photo-service.ts'
 import { vehicleRoutes } from './vehicles/vehicle-routes.ts'
 import { VehicleService } from './vehicles/vehicle-service.ts'
 
@@ -21,6 +24,8 @@ export interface AppParts {
   readonly now: () => Date
   /** The built pages; none in tests of the API alone. */
   readonly webDir?: string
+  /** Folder of the made-up drives and the picture to practise on. */
+  readonly examplesDir?: string
   /** Names besides addresses and localhost under which this server is reached. */
   readonly hostNames?: readonly string[]
   readonly requestsPerMinute?: number
@@ -34,6 +39,7 @@ export function buildApp({
   log,
   now,
   webDir,
+  examplesDir,
   hostNames = [],
   requestsPerMinute = REQUESTS_PER_MINUTE,
 }: AppParts): Express {
@@ -63,6 +69,8 @@ export function buildApp({
   api.use('/health', healthRoutes(source))
   api.use('/vehicles', vehicleRoutes(new VehicleService(source, now)))
   api.use('/drives', driveRoutes(new DriveService(source, now)))
+  api.use('/photos', photoRoutes(new PhotoService(source, now)))
+  api.use('/examples', exampleRoutes(examplesDir))
   api.use(nothingHere)
   app.use('/api', api)
 

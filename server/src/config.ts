@@ -7,6 +7,8 @@ export interface Config {
   readonly logFile: string | undefined
   /** Folder of the made-up garage to load at the start; none for an empty workshop. */
   readonly demoDir: string | undefined
+  /** Folder of drives to start from and of the picture to practise on. */
+  readonly examplesDir: string | undefined
 }
 
 export const DEFAULT_PORT = 4680
@@ -30,5 +32,6 @@ export function readConfig(env: Readonly<Record<string, string | undefined>>): C
     webDir: env['EMERY_WEB_DIR'],
     logFile: env['EMERY_LOG_FILE'],
     demoDir: env['EMERY_DEMO_DIR'],
+    examplesDir: env['EMERY_EXAMPLES_DIR'],
   }
 }

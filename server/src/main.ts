@@ -16,8 +16,15 @@ async function main(): Promise<void> {
   const source = await dataSourceFor(config.databaseUrl).initialize()
   await source.runMigrations()
   if (config.demoDir !== undefined) await loadDemo(source, config.demoDir, now)
-  const { webDir, hostNames } = config
-  const app = buildApp({ source, log, now, hostNames, ...(webDir === undefined ? {} : { webDir }) })
+  const { webDir, examplesDir, hostNames } = config
+  const app = buildApp({
+    source,
+    log,
+    now,
+    hostNames,
+    ...(webDir === undefined ? {} : { webDir }),
+    ...(examplesDir === undefined ? {} : { examplesDir }),
+  })
   const server = createServer(app)
   await listen(server, config)
   log.info({ host: config.host, port: portOf(server) }, 'listening')

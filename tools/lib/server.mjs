@@ -1,12 +1,18 @@
 import { fork } from 'node:child_process'
 import { join } from 'node:path'
-import { ROOT } from './places.mjs'
+import { DEMO, ROOT } from './places.mjs'
 import { Hindrance } from './say.mjs'
 
 /** Starts Emery's server in a process of its own; resolves once it listens, with its port. */
 export function startServer({ databaseUrl, port, host, logFile, webDir, demoDir }) {
   const env = { ...process.env, EMERY_DATABASE_URL: databaseUrl, EMERY_PORT: String(port) }
-  const optional = { EMERY_HOST: host, EMERY_LOG_FILE: logFile, EMERY_WEB_DIR: webDir, EMERY_DEMO_DIR: demoDir }
+  const optional = {
+    EMERY_HOST: host,
+    EMERY_LOG_FILE: logFile,
+    EMERY_WEB_DIR: webDir,
+    EMERY_DEMO_DIR: demoDir,
+    EMERY_EXAMPLES_DIR: DEMO,
+  }
   for (const [name, value] of Object.entries(optional)) if (value !== undefined) env[name] = value
   const child = fork(join(ROOT, 'server', 'src', 'main.ts'), {
     cwd: ROOT,

@@ -45,10 +45,30 @@ export interface DriveList {
 export interface RevisionSummary {
   readonly version: number
   readonly reason: string
+  /** Who saved it; empty where nobody had said. */
+  readonly by: string
   readonly savedAt: string
 }
 
 export interface RevisionRecord extends RevisionSummary {
+  readonly document: CheckedDrive
+}
+
+/** A picture the server keeps, upright and downscaled for the screen; its original is kept beside it. */
+export interface PhotoRecord {
+  readonly id: string
+  /** Pixels of the picture as it is shown. */
+  readonly width: number
+  readonly height: number
+  readonly by: string
+  readonly addedAt: string
+}
+
+/** A drive to start from, or to look round in. */
+export interface ExampleDrive {
+  readonly id: string
+  /** Vehicle and drive. */
+  readonly name: string
   readonly document: CheckedDrive
 }
 

@@ -24,8 +24,8 @@ const side = (description: string) => quantity('mm', description, { min: 10, max
 /** A picture of the engine's front and what was marked on it. */
 export const photoSchema = record({
   id: text('The name under which the server keeps the picture.', 60),
-  width: pixels('Width of the picture, upright.'),
-  height: pixels('Height of the picture, upright.'),
+  width: pixels('Width of the picture, upright, as it is shown.'),
+  height: pixels('Height of the picture, upright, as it is shown.'),
   strength: quantity('', 'How strongly it stands under the drawing.', { min: 0, max: 1 }),
   view: choice(['square-on', 'oblique'], 'Whether the camera looked straight along the shafts.'),
   rims: list(

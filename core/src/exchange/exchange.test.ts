@@ -46,7 +46,7 @@ describe('DXF', () => {
     Object.assign(draft.belts[0] as object, { name: 'Große Rûnde' })
     const dxf = new DxfParser().parseSync(driveDxf(settleDrive(mustCheck(draft))))
     expect(dxf?.entities.filter(({ type }) => type === 'CIRCLE')).toHaveLength(ketch.pulleys.length - 1)
-    // eslint-disable-next-line no-control-regex -- release 12 holds ASCII only
+
     expect(/[^\x00-\x7f]/.test(driveDxf(settleDrive(mustCheck(draft))))).toBe(false)
   })
 })

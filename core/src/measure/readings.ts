@@ -83,7 +83,9 @@ export function diameterFrom(reading: Reading, pulleys: readonly Pulley[]): Diam
       if (outer === undefined || outer.face === 'toothed' || outer.diameter === null) return undefined
       return { diameter: outer.diameter - 2 * reading.value, diameterAt: 'outside' }
     }
-    default:
+    case 'grooves':
+    case 'teeth':
+    case 'ride':
       return undefined
   }
 }
@@ -123,7 +125,7 @@ function applyReading(draft: DriveDraft, reading: Reading): void {
   if (pulley === undefined) return
   const sets = READING_SETS[reading.how]
   if (sets === 'diameter') {
-    const read = diameterFrom(reading, draft.pulleys as readonly Pulley[])
+    const read = diameterFrom(reading, draft.pulleys)
     if (read !== undefined && pulley.face !== 'toothed') Object.assign(pulley, read)
   } else if (sets === 'teeth') {
     if (pulley.face === 'toothed') pulley.teeth = reading.value

@@ -93,7 +93,7 @@ export function* routeSearch(
     )
     if ('impossible' in without) return false
     const trial = new RouteWalk(without, 1, true)
-    for (const step of trial.run()) void step
+    trial.runToEnd()
     return trial.result().found > 0
   })
   return { ...result, impossible: [whyNone(set, blocking, result)] }
@@ -138,6 +138,11 @@ class RouteWalk {
       yield* this.extend(0, 1)
       this.path.pop()
     }
+  }
+
+  runToEnd(): void {
+    const steps = this.run()
+    while (steps.next().done !== true);
   }
 
   result(): RouteSearch {

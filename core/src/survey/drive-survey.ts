@@ -26,7 +26,7 @@ export interface DriveSurvey extends Omit<SurveyResult, 'residuals'> {
 export function surveyDrive(drive: CheckedDrive | DriveDraft): DriveSurvey | undefined {
   const { survey } = drive
   if (survey === undefined || survey.distances.length === 0) return undefined
-  const metal = metalRadii(drive as CheckedDrive)
+  const metal = metalRadii(drive)
   const shaftOf = new Map(drive.pulleys.map(({ id, shaft }) => [id, shaft]))
   const shaft = (pulley: string) => shaftOf.get(pulley) ?? ''
   const surveyed = new Set(survey.distances.flatMap(({ from, to }) => [shaft(from), shaft(to)]))
@@ -179,7 +179,7 @@ export function questionSentence({ from, to, of }: MirrorQuestion, name: (shaft:
 export function photoOfDrive(drive: CheckedDrive | DriveDraft): PhotoResult | undefined {
   const { photo, survey } = drive
   if (photo === undefined) return undefined
-  const metal = metalRadii(drive as CheckedDrive)
+  const metal = metalRadii(drive)
   const crank = drive.shafts.find(({ kind }) => kind === 'crank')?.id
   const origin = photo.rims.find(({ pulley }) =>
     drive.pulleys.some(({ id, shaft }) => id === pulley && shaft === crank),

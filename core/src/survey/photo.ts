@@ -300,11 +300,7 @@ function differentiated(
 }
 
 /** The rims as circles under a map, brought to the origin, with what remains. */
-function describe(
-  { rims: _, ...input }: PhotoInput,
-  rims: readonly MarkedRim[],
-  matrix: readonly number[],
-): PhotoResult {
+function describe(input: Omit<PhotoInput, 'rims'>, rims: readonly MarkedRim[], matrix: readonly number[]): PhotoResult {
   const straight = mapOf(matrix)
   const circles = rims.map(({ points }) => circleThrough(points.map(straight)))
   const origin = circles[

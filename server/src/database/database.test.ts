@@ -48,6 +48,7 @@ test('the made-up garage, loaded twice, changes nothing, and leaves what the use
       saveId: '7b0d0c9e-33f8-4c4f-9a51-1f6f2f1a4f10',
       document: ketchWithCrank(150),
       reason: 'test',
+      by: '',
     })
     await drives.remove(fenland.id, 1)
     const changed = await drives.list(EVERYTHING)

@@ -28,7 +28,7 @@ export async function loadDemo(source: DataSource, folder: string, now: () => Da
     for (const { id: driveId, file } of ofVehicle) {
       const read = readDriveText(readFileSync(join(folder, file), 'utf8'))
       if (!read.ok) throw new Error(`${file}: ${read.problems.map(problemLine).join(' ')}`)
-      await drives.create({ id: driveId, vehicleId: id, document: read.drive, reason: 'made-up garage' })
+      await drives.create({ id: driveId, vehicleId: id, document: read.drive, reason: 'made-up garage', by: '' })
     }
   }
 }

@@ -7,6 +7,8 @@ import type { DriveService } from './drive-service.ts'
 
 const reasonRule = 'must be text of at most 120 characters'
 const reasonSchema = string().typeError(reasonRule).max(120, reasonRule)
+const byRule = 'must be text of at most 80 characters'
+const bySchema = string().typeError(byRule).max(80, byRule)
 const idSchema = string().typeError('must be a UUID').uuid('must be a UUID')
 
 const vehicleIdOf = (value: unknown): string | null =>
@@ -32,11 +34,12 @@ export function driveRoutes(drives: DriveService): Router {
   })
 
   routes.post('/', body, async (request, response) => {
-    const { vehicleId, document, reason } = bodyOf(request.body)
+    const { vehicleId, document, reason, by } = bodyOf(request.body)
     const created = await drives.create({
       vehicleId: vehicleIdOf(vehicleId),
       document: checkedDocument(document),
       reason: checked(reasonSchema, reason, '$.reason') ?? 'made',
+      by: checked(bySchema, by, '$.by') ?? '',
     })
     response.status(201).json(created)
   })
@@ -46,7 +49,8 @@ export function driveRoutes(drives: DriveService): Router {
     const read = readDriveText(request.body)
     if (!read.ok) throw new ApiError('BAD_DOCUMENT', { problems: read.problems })
     const vehicleId = vehicleIdOf(request.query['vehicleId'])
-    response.status(201).json(await drives.create({ vehicleId, document: read.drive, reason: 'imported' }))
+    const by = checked(bySchema, request.query['by'], '$.by') ?? ''
+    response.status(201).json(await drives.create({ vehicleId, document: read.drive, reason: 'imported', by }))
   })
 
   routes.get('/:id', async (request, response) => {
@@ -54,12 +58,13 @@ export function driveRoutes(drives: DriveService): Router {
   })
 
   routes.put('/:id', body, async (request, response) => {
-    const { basedOn, saveId, document, reason } = bodyOf(request.body)
+    const { basedOn, saveId, document, reason, by } = bodyOf(request.body)
     const save = {
       basedOn: checked(basedOnSchema, basedOn, '$.basedOn'),
       saveId: checked(saveIdSchema, saveId, '$.saveId'),
       document: checkedDocument(document),
       reason: checked(reasonSchema, reason, '$.reason') ?? 'changed',
+      by: checked(bySchema, by, '$.by') ?? '',
     }
     response.json(await drives.save(request.params.id, save))
   })

@@ -3,13 +3,15 @@ import { v4 as newId } from 'uuid'
 import type { CheckedDrive, DriveList, DriveRecord, RevisionRecord, RevisionSummary } from '@emery/core'
 import { ApiError } from '../http/errors.ts'
 import { VehicleEntity } from '../vehicles/vehicle.entity.ts'
-import { DriveEntity, DriveRevisionEntity, type DriveRow } from './drive.entity.ts'
+import { DriveEntity, DriveRevisionEntity, type DriveRevisionRow, type DriveRow } from './drive.entity.ts'
 
 export interface NewDrive {
   readonly id?: string
   readonly vehicleId: string | null
   readonly document: CheckedDrive
   readonly reason: string
+  /** Who does it; empty where nobody has said. */
+  readonly by: string
 }
 
 export interface DriveSave {
@@ -18,6 +20,8 @@ export interface DriveSave {
   readonly saveId: string
   readonly document: CheckedDrive
   readonly reason: string
+  /** Who does it; empty where nobody has said. */
+  readonly by: string
 }
 
 export interface DriveQuery {
@@ -60,7 +64,7 @@ export class DriveService {
   }
 
   /** Stores a new drive. With an `id` that is taken already, nothing changes and what stands there comes back. */
-  async create({ id = newId(), vehicleId, document, reason }: NewDrive): Promise<DriveRecord> {
+  async create({ id = newId(), vehicleId, document, reason, by }: NewDrive): Promise<DriveRecord> {
     return this.source.transaction(async (manager) => {
       const there = await manager.findOne(DriveEntity, { where: { id }, relations: { vehicle: true } })
       if (there !== null) return driveRecord(there)
@@ -85,6 +89,7 @@ export class DriveService {
         saveId: newId(),
         document: text,
         reason,
+        savedBy: by,
         savedAt: at,
       })
       return driveRecord(await this.row(manager, id))
@@ -95,7 +100,7 @@ export class DriveService {
    * Saves a change on top of the version it was based on. The same save said twice is stored once; a save based on
    * a version that is no longer the newest is refused with both versions.
    */
-  async save(id: string, { basedOn, saveId, document, reason }: DriveSave): Promise<DriveRecord> {
+  async save(id: string, { basedOn, saveId, document, reason, by }: DriveSave): Promise<DriveRecord> {
     return this.source.transaction(async (manager) => {
       if (await manager.existsBy(DriveRevisionEntity, { driveId: id, saveId }))
         return driveRecord(await this.row(manager, id))
@@ -108,7 +113,8 @@ export class DriveService {
         const current = driveRecord(await this.row(manager, id))
         throw new ApiError('VERSION_CONFLICT', { conflict: { yours: { basedOn, document }, current } })
       }
-      await manager.insert(DriveRevisionEntity, { driveId: id, version, saveId, document: text, reason, savedAt: at })
+      const revision = { driveId: id, version, saveId, document: text, reason, savedBy: by, savedAt: at }
+      await manager.insert(DriveRevisionEntity, revision)
       return driveRecord(await this.row(manager, id))
     })
   }
@@ -133,22 +139,17 @@ export class DriveService {
     await this.row(this.source.manager, id)
     const rows = await this.source.manager.find(DriveRevisionEntity, {
       where: { driveId: id },
-      select: { driveId: true, version: true, reason: true, savedAt: true },
+      select: { driveId: true, version: true, reason: true, savedBy: true, savedAt: true },
       order: { version: 'DESC' },
       take: 500,
     })
-    return rows.map(({ version, reason, savedAt }) => ({ version, reason, savedAt: savedAt.toISOString() }))
+    return rows.map(revisionSummary)
   }
 
   async revision(id: string, version: number): Promise<RevisionRecord> {
     const row = await this.source.manager.findOneBy(DriveRevisionEntity, { driveId: id, version })
     if (row === null) throw new ApiError('DRIVE_NOT_FOUND')
-    return {
-      version: row.version,
-      reason: row.reason,
-      savedAt: row.savedAt.toISOString(),
-      document: JSON.parse(row.document) as CheckedDrive,
-    }
+    return { ...revisionSummary(row), document: JSON.parse(row.document) as CheckedDrive }
   }
 
   private async row(manager: EntityManager, id: string): Promise<DriveRow> {
@@ -156,6 +157,10 @@ export class DriveService {
     if (row === null) throw new ApiError('DRIVE_NOT_FOUND')
     return row
   }
+}
+
+function revisionSummary({ version, reason, savedBy, savedAt }: DriveRevisionRow): RevisionSummary {
+  return { version, reason, by: savedBy, savedAt: savedAt.toISOString() }
 }
 
 /** Documents were checked when they were stored, so they are taken as they are. */

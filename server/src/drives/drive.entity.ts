@@ -48,6 +48,7 @@ export interface DriveRevisionRow {
   saveId: string
   document: string
   reason: string
+  savedBy: string
   savedAt: Date
   drive?: DriveRow
 }
@@ -61,6 +62,7 @@ export const DriveRevisionEntity = new EntitySchema<DriveRevisionRow>({
     saveId: { type: 'char', length: 36 },
     document: { type: 'longtext' },
     reason: { type: 'varchar', length: 120 },
+    savedBy: { type: 'varchar', length: 80, default: '' },
     savedAt: { type: 'datetime', precision: 3 },
   },
   relations: {

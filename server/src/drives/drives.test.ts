@@ -77,6 +77,25 @@ describe('a drive', () => {
     expect((revisions.body as { revisions: RevisionSummary[] }).revisions.map(({ version }) => version)).toEqual([2, 1])
   })
 
+  test('every save keeps who made it and why', async () => {
+    const { id } = await created()
+    await request(at.app)
+      .put(`/api/drives/${id}`)
+      .send({ basedOn: 1, saveId: newId(), document: ketchWithCrank(150), reason: 'measure the crank', by: 'Wren' })
+      .expect(200)
+    const { body } = await request(at.app).get(`/api/drives/${id}/revisions`).expect(200)
+    expect((body as { revisions: RevisionSummary[] }).revisions).toMatchObject([
+      { version: 2, by: 'Wren', reason: 'measure the crank' },
+      { version: 1, by: '', reason: 'made' },
+    ])
+    const one = await request(at.app).get(`/api/drives/${id}/revisions/2`).expect(200)
+    expect(one.body).toMatchObject({ by: 'Wren' })
+    await request(at.app)
+      .put(`/api/drives/${id}`)
+      .send({ basedOn: 2, saveId: newId(), document: ketchWithCrank(150), by: 'x'.repeat(81) })
+      .expect(400)
+  })
+
   test('every revision can be read again', async () => {
     const { id } = await created(ketchWithCrank(160))
     await save(id, 1, ketchWithCrank(150)).expect(200)
