@@ -95,6 +95,7 @@ export {
   waysToRead,
   type ReadingSets,
 } from './measure/readings.ts'
+export { adjusterHandles, newAdjuster, swapEnds, type AdjusterHandle } from './measure/new-adjuster.ts'
 
 export {
   addDistance,
@@ -110,7 +111,7 @@ export {
   surveyDrive,
   type DriveSurvey,
 } from './survey/drive-survey.ts'
-export { LEAST_MARKS, mapOf, type PhotoResult, type SeenPulley } from './survey/photo.ts'
+export { inverseMapOf, LEAST_MARKS, mapOf, type PhotoResult, type SeenPulley } from './survey/photo.ts'
 export {
   surveyPlaces,
   type MirrorAnswer,

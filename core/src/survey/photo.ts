@@ -8,7 +8,7 @@
  * the leaning and squeezing, p and q the perspective. What turns all rims into circles of the sizes that are known is found by
  * least squares. The up of the picture stays up.
  */
-import { Matrix, solve } from 'ml-matrix'
+import { inverse, Matrix, solve } from 'ml-matrix'
 import type { Photo, PicturePoint } from '../drive/photo.ts'
 import { confidenceOf, fitLeastSquares, type Residuals } from '../numerics/least-squares.ts'
 import { distance, type Point } from '../numerics/vectors.ts'
@@ -152,6 +152,15 @@ export function mapOf(matrix: readonly number[]): PlaneMap {
   return ([x, y]) => {
     const w = g * x + h * y + i
     return { x: (a * x + b * y + c) / w, y: (d * x + e * y + f) / w }
+  }
+}
+
+/** Where a place of the drawing falls in the picture: the map the other way. */
+export function inverseMapOf(matrix: readonly number[]): (place: Point) => PicturePoint {
+  const back = mapOf(inverse(Matrix.from1DArray(3, 3, [...matrix])).to1DArray())
+  return ({ x, y }) => {
+    const at = back([x, y])
+    return [at.x, at.y]
   }
 }
 

@@ -21,17 +21,20 @@ interface Ask {
   readonly method?: 'GET' | 'POST' | 'PUT' | 'DELETE'
   readonly json?: unknown
   readonly text?: { readonly content: string; readonly type: string }
+  readonly file?: Blob
+  /** Milliseconds to wait, for what takes longer than most. */
+  readonly patience?: number
 }
 
 /** Asks the server; resolves to the answer's JSON, rejects with a `RequestFailure`. */
-export async function ask<Answer>(path: string, { method = 'GET', json, text }: Ask = {}): Promise<Answer> {
-  const body = json === undefined ? text?.content : JSON.stringify(json)
-  const type = json === undefined ? text?.type : 'application/json'
+export async function ask<Answer>(path: string, { method = 'GET', json, text, file, patience = PATIENCE_MS }: Ask = {}): Promise<Answer> {
+  const body = json === undefined ? (file ?? text?.content) : JSON.stringify(json)
+  const type = json === undefined ? (file === undefined ? text?.type : 'application/octet-stream') : 'application/json'
   let response: Response
   try {
     response = await fetch(`/api${path}`, {
       method,
-      signal: AbortSignal.timeout(PATIENCE_MS),
+      signal: AbortSignal.timeout(patience),
       ...(body === undefined ? {} : { body }),
       ...(type === undefined ? {} : { headers: { 'Content-Type': type } }),
     })

@@ -1,5 +1,13 @@
 import { queryOptions } from '@tanstack/react-query'
-import { DRIVE_MEDIA_TYPE, type CheckedDrive, type DriveList, type DriveRecord } from '@emery/core'
+import {
+  DRIVE_MEDIA_TYPE,
+  type CheckedDrive,
+  type DriveList,
+  type DriveRecord,
+  type ExampleDrive,
+  type RevisionRecord,
+  type RevisionSummary,
+} from '@emery/core'
 import { ask } from './client.ts'
 
 export const driveKeys = {
@@ -7,6 +15,8 @@ export const driveKeys = {
   lists: ['drives', 'list'] as const,
   list: (search: string) => ['drives', 'list', search] as const,
   one: (id: string) => ['drives', 'one', id] as const,
+  revisions: (id: string) => ['drives', 'revisions', id] as const,
+  revision: (id: string, version: number) => ['drives', 'revisions', id, version] as const,
 }
 
 export function driveListQuery(search: string) {
@@ -29,21 +39,53 @@ export function driveQuery(id: string) {
   })
 }
 
+export function revisionsQuery(id: string) {
+  return queryOptions({
+    queryKey: driveKeys.revisions(id),
+    queryFn: async () => (await ask<{ revisions: RevisionSummary[] }>(`/drives/${id}/revisions`)).revisions,
+    staleTime: 0,
+  })
+}
+
+export function revisionQuery(id: string, version: number) {
+  return queryOptions({
+    queryKey: driveKeys.revision(id, version),
+    queryFn: () => ask<RevisionRecord>(`/drives/${id}/revisions/${version}`),
+    // A revision never changes.
+    staleTime: Infinity,
+  })
+}
+
+export function examplesQuery() {
+  return queryOptions({
+    queryKey: ['examples'] as const,
+    queryFn: async () => (await ask<{ examples: ExampleDrive[] }>('/examples')).examples,
+    staleTime: Infinity,
+  })
+}
+
 export interface SaveRequest {
   readonly basedOn: number
   readonly saveId: string
   readonly document: CheckedDrive
   readonly reason: string
+  readonly by: string
 }
 
 export const saveDrive = (id: string, save: SaveRequest) =>
   ask<DriveRecord>(`/drives/${id}`, { method: 'PUT', json: save })
 
-export const createDrive = (document: CheckedDrive, vehicleId: string | null, reason: string) =>
-  ask<DriveRecord>('/drives', { method: 'POST', json: { document, vehicleId, reason } })
+export interface CreateRequest {
+  readonly document: CheckedDrive
+  readonly vehicleId: string | null
+  readonly reason: string
+  readonly by: string
+}
 
-export const importDrive = (content: string) =>
-  ask<DriveRecord>('/drives/import', { method: 'POST', text: { content, type: DRIVE_MEDIA_TYPE } })
+export const createDrive = (create: CreateRequest) => ask<DriveRecord>('/drives', { method: 'POST', json: create })
+
+export const importDrive = (content: string, by: string) =>
+  ask<DriveRecord>(`/drives/import?by=${encodeURIComponent(by)}`, { method: 'POST', text: { content, type: DRIVE_MEDIA_TYPE } })
 
 export const deleteDrive = (id: string, basedOn: number) =>
   ask<undefined>(`/drives/${id}?basedOn=${basedOn}`, { method: 'DELETE' })

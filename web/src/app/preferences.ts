@@ -1,14 +1,17 @@
 import { create } from 'zustand'
 import { persist } from 'zustand/middleware'
-import type { LengthStyle } from '@emery/core'
+import type { LengthStyle, Stamp } from '@emery/core'
 
 export type Light = 'light' | 'dark'
 
 interface Preferences {
   readonly units: LengthStyle
   readonly light: Light
+  /** Whoever works here; stands beside readings and saves. Empty until they say. */
+  readonly person: string
   readonly setUnits: (units: LengthStyle) => void
   readonly setLight: (light: Light) => void
+  readonly setPerson: (person: string) => void
 }
 
 /** What a person has chosen on this machine; kept in the browser, never in a drive. */
@@ -17,9 +20,16 @@ export const usePreferences = create<Preferences>()(
     (set) => ({
       units: 'mm',
       light: globalThis.matchMedia('(prefers-color-scheme: dark)').matches ? 'dark' : 'light',
+      person: '',
       setUnits: (units) => set({ units }),
       setLight: (light) => set({ light }),
+      setPerson: (person) => set({ person }),
     }),
     { name: 'emery.preferences' },
   ),
 )
+
+/** Who does something and when, for readings and saves. */
+export function stampNow(): Stamp {
+  return { by: usePreferences.getState().person, at: new Date().toISOString() }
+}

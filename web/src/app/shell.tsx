@@ -5,6 +5,7 @@ import { NavLink, Outlet, useNavigate } from 'react-router'
 import { CommandPalette } from './command-palette.tsx'
 import { DrivesIcon } from './drives-icon.tsx'
 import { KeyList } from './key-list.tsx'
+import { Person } from './person.tsx'
 import { usePreferences } from './preferences.ts'
 import { useKeys } from './keys.ts'
 import styles from './shell.module.css'
@@ -61,6 +62,7 @@ export function Shell() {
               onClick={switchLight}
             />
           </Tooltip>
+          <Person />
         </header>
         <nav className={styles['rail']} aria-label="Main">
           <NavLink to="/drives">

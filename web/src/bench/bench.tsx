@@ -10,7 +10,7 @@ import { BenchContext, useBench, type BenchParts } from './bench-context.ts'
 import styles from './bench.module.css'
 import { Conflict } from './conflict.tsx'
 import { DriveName } from './drive-name.tsx'
-import { Drawing } from './drawing/drawing.tsx'
+import { DrawingOrPhoto } from './drawing/drawing-or-photo.tsx'
 import { SaveMark } from './save-mark.tsx'
 import { StepStrip } from './step-strip.tsx'
 import { LengthStep } from './steps/length-step.tsx'
@@ -18,8 +18,9 @@ import { MeasureStep } from './steps/measure-step.tsx'
 import panelStyles from './steps/panel.module.css'
 import { ProblemList } from './steps/problem-list.tsx'
 import { PulleyCard } from './steps/pulley-card.tsx'
+import { RouteStep } from './steps/route-step.tsx'
 import { SpeedsStep } from './steps/speeds-step.tsx'
-import { allProblems, FIRST_STEP, isStep, STEPS, type StepId } from './steps/steps.ts'
+import { allProblems, firstStep, isStep, STEPS, type StepId } from './steps/steps.ts'
 import type { BenchStore } from './store/bench-store.ts'
 import { Tape } from './tape/tape.tsx'
 import { useBenchStore } from './use-bench-store.ts'
@@ -30,6 +31,7 @@ const READABLE_MS = 80
 
 const STEP_PANELS: Readonly<Record<StepId, () => React.JSX.Element>> = {
   measure: MeasureStep,
+  route: RouteStep,
   length: LengthStep,
   speeds: SpeedsStep,
 }
@@ -40,7 +42,9 @@ export function Bench({ record }: { readonly record: DriveRecord }) {
   const { store, saver } = open
   const parts = useBenchParts(store)
   const { step: wanted } = useParams()
-  const step = isStep(wanted) ? wanted : FIRST_STEP
+  // What a drive opens with is settled once: measuring the last pulley must not turn the page.
+  const [opensWith] = useState(() => firstStep(parts.settled))
+  const step = isStep(wanted) ? wanted : opensWith
   // While a pulley is dragged the drawing comes first; panel and tape follow as often as figures can be read.
   const dragging = useStore(store, (state) => state.gesture !== null)
   const following = useDeferredValue(useThrottled(parts, dragging ? READABLE_MS : 0))
@@ -65,7 +69,7 @@ export function Bench({ record }: { readonly record: DriveRecord }) {
     <BenchContext.Provider value={parts}>
       <div className={styles['bench']}>
         <StepStrip step={step} parts={following} commands={commands} />
-        <Drawing />
+        <DrawingOrPhoto step={step} />
         <BenchContext.Provider value={following}>
           <PanelAndTape step={step} />
         </BenchContext.Provider>
@@ -86,7 +90,7 @@ const PanelAndTape = memo(function PanelAndTape({ step }: { readonly step: StepI
   return (
     <>
       <aside className={panelStyles['panel']} aria-label={STEPS.find(({ id }) => id === step)?.label}>
-        <PulleyCard />
+        {step !== 'measure' && <PulleyCard />}
         {urgent && <ProblemList />}
         <StepPanel />
         {!urgent && <ProblemList />}
@@ -101,16 +105,22 @@ function useBenchParts(store: BenchStore): BenchParts {
   const drive = useStore(store, (state) => state.drive)
   const beltInHand = useStore(store, (state) => state.beltInHand)
   const trying = useStore(store, (state) => state.tryingLength)
+  const tryingRoute = useStore(store, (state) => state.tryingRoute)
   const lengths = useLengths()
   const [pointedAt, pointAt] = useState<readonly string[]>([])
   const settled = useMemo(() => settleDrive(drive), [drive])
   const shown = useMemo(() => {
-    if (trying === null) return settled
+    if (trying === null && tryingRoute === null) return settled
     return settleDrive({
       ...drive,
-      belts: drive.belts.map((belt) => (belt.id === beltInHand ? { ...belt, length: trying } : belt)),
+      belts: drive.belts.map((belt) => ({
+        ...belt,
+        ...(trying !== null && belt.id === beltInHand ? { length: trying } : {}),
+        // Held up with the adjuster half-way: the belt's length was for another route.
+        ...(belt.id === tryingRoute?.belt ? { route: [...tryingRoute.route], length: null } : {}),
+      })),
     })
-  }, [settled, drive, beltInHand, trying])
+  }, [settled, drive, beltInHand, trying, tryingRoute])
   const solution = useMemo(() => describeSettled(settled, lengths.text), [settled, lengths])
   const belt = settled.belts.find((each) => each.belt.id === beltInHand) ?? settled.belts[0]
   return useMemo(

@@ -2,6 +2,7 @@ import { App } from 'antd'
 import { useStore } from 'zustand'
 import type { DriveConflict } from '@emery/core'
 import { createDrive } from '../api/drives.ts'
+import { usePreferences } from '../app/preferences.ts'
 import { ConflictDialog } from './conflict-dialog.tsx'
 import type { BenchStore } from './store/bench-store.ts'
 import type { Saver } from './store/saver.ts'
@@ -24,11 +25,12 @@ export function Conflict({ conflict, store, saver, vehicleId }: ConflictProps) {
   }
   const keepBoth = async () => {
     try {
-      const copy = await createDrive(
-        { ...mine, name: `${mine.name}, my copy` },
+      const copy = await createDrive({
+        document: { ...mine, name: `${mine.name}, my copy` },
         vehicleId,
-        'kept beside another version',
-      )
+        reason: 'kept beside another version',
+        by: usePreferences.getState().person,
+      })
       void message.success(`Yours is kept as ${copy.document.name}.`)
       takeTheirs()
     } catch (error) {

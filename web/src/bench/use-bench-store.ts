@@ -2,8 +2,9 @@ import { useQueryClient } from '@tanstack/react-query'
 import { useEffect, useRef, useState } from 'react'
 import { v4 as newId } from 'uuid'
 import type { DriveRecord } from '@emery/core'
+import { usePreferences } from '../app/preferences.ts'
 import { driveKeys, saveDrive } from '../api/drives.ts'
-import { createBenchStore, type BenchStore } from './store/bench-store.ts'
+import { createBenchStore, type BenchState, type BenchStore } from './store/bench-store.ts'
 import { browserShelf, Saver, type SaveState } from './store/saver.ts'
 
 export interface OpenBench {
@@ -26,7 +27,7 @@ export function useBenchStore(record: DriveRecord): { readonly open: OpenBench; 
       const inGesture = now.gesture !== null
       const settled = before.gesture !== null && !inGesture
       const documentBefore = settled ? before.gesture.before : before.drive
-      if (!inGesture && now.drive !== documentBefore) saver.changed(now.drive)
+      if (!inGesture && now.drive !== documentBefore) saver.changed(now.drive, labelOf(before, now))
     })
     const online = () => saver.tryNow()
     window.addEventListener('online', online)
@@ -44,8 +45,20 @@ export function useBenchStore(record: DriveRecord): { readonly open: OpenBench; 
 function openBench(record: DriveRecord, onState: (state: SaveState) => void): OpenBench {
   const store = createBenchStore(record.document)
   const saver = new Saver(
-    { send: (save) => saveDrive(record.id, save), shelf: browserShelf(record.id), newId, onState },
+    {
+      send: (save) => saveDrive(record.id, save),
+      shelf: browserShelf(record.id),
+      newId,
+      by: () => usePreferences.getState().person,
+      onState,
+    },
     record,
   )
   return { store, saver }
+}
+
+/** What led from one state to the next, in the words of the step that did or undid it. */
+function labelOf(before: BenchState, now: BenchState): string | undefined {
+  if (now.future.length > before.future.length) return `undo: ${now.future[0]?.label ?? ''}`
+  return now.past.at(-1)?.label
 }

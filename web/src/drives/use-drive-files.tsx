@@ -5,6 +5,7 @@ import { useNavigate } from 'react-router'
 import { MOST_TEXT } from '@emery/core'
 import { RequestFailure } from '../api/client.ts'
 import { driveKeys, importDrive } from '../api/drives.ts'
+import { usePreferences } from '../app/preferences.ts'
 import styles from './drives-screen.module.css'
 
 interface DriveFiles {
@@ -33,7 +34,7 @@ export function useDriveFiles(): DriveFiles {
     setRefusal(null)
     try {
       if (file.size > MOST_TEXT) throw new RequestFailure(false, 'This is larger than a drive document can be (1 MB).')
-      const record = await importDrive(await file.text())
+      const record = await importDrive(await file.text(), usePreferences.getState().person)
       await queries.invalidateQueries({ queryKey: driveKeys.lists })
       void message.success(`${record.document.name} is imported.`)
       void navigate(`/drives/${record.id}`)

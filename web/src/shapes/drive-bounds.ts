@@ -8,9 +8,12 @@ export interface Box {
   readonly bottom: number
 }
 
-/** Radius a pulley is drawn with, mm: its outermost metal, as clearances are taken to it. */
+/** Radius at which a pulley of unknown size is sketched, mm: small enough to stand among its neighbours. */
+const SKETCHED_RADIUS = 32
+
+/** Radius a pulley is drawn with, mm: its outermost metal, as clearances are taken to it, or a sketch while it is not known. */
 export function drawnRadius({ metal }: SettledDrive, { id }: Pulley): number {
-  return metal.get(id) ?? 0
+  return metal.get(id) ?? SKETCHED_RADIUS
 }
 
 /** The box round all pulleys of a drive where they stand. */

@@ -11,5 +11,5 @@ export function demoDrive(name: string): CheckedDrive {
 
 export function crankDiameter(drive: CheckedDrive): number | undefined {
   const crank = drive.pulleys.find(({ id }) => id === 'crank.1')
-  return crank === undefined || crank.face === 'toothed' ? undefined : crank.diameter
+  return crank === undefined || crank.face === 'toothed' ? undefined : (crank.diameter ?? undefined)
 }

@@ -74,10 +74,11 @@ function Carrier({ adjuster, scale }: { readonly adjuster: SettledAdjuster; read
 }
 
 function statedPlace(
-  shafts: readonly (Point & { readonly id: string })[],
+  shafts: readonly { readonly id: string; readonly x: number | null; readonly y: number | null }[],
   part: Exclude<Adjuster, { kind: 'shim' }>,
 ): Point {
-  return shafts.find(({ id }) => id === part.shaft) ?? { x: 0, y: 0 }
+  const { x, y } = shafts.find(({ id }) => id === part.shaft) ?? { x: 0, y: 0 }
+  return { x: x ?? 0, y: y ?? 0 }
 }
 
 interface LinkProps {

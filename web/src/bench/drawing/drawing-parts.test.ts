@@ -52,7 +52,7 @@ describe('a belt as it is drawn', () => {
   })
 
   test('without a path there is nothing to draw', () => {
-    expect(beltShape({ ...belt, path: { ok: false, at: 0 } }, 1)).toBeNull()
+    expect(beltShape({ ...belt, path: { ok: false, why: 'overlap', at: 0 } }, 1)).toBeNull()
   })
 })
 

@@ -1,7 +1,7 @@
 import { useMemo } from 'react'
-import { spansOf, type Point, type Pulley, type SettledDrive, type Turn } from '@emery/core'
+import { isSized, spansOf, type Point, type Pulley, type SettledDrive, type Turn } from '@emery/core'
 import { TurnMark } from '../../readings/turn-mark.tsx'
-import { useLengths } from '../../readings/use-lengths.ts'
+import { useLengths, type Lengths } from '../../readings/use-lengths.ts'
 import { useBench, useBenchState } from '../bench-context.ts'
 import { travelEnds } from './adjuster-layer.tsx'
 import { drawnRadius } from '../../shapes/drive-bounds.ts'
@@ -137,15 +137,20 @@ function useLabelWords(): ReadonlyMap<string, LabelWords> {
           pulley.id,
           {
             name: shortened(name === undefined || name === '' ? pulley.shaft : name).toUpperCase(),
-            size: pulley.face === 'toothed' ? `${pulley.teeth} teeth` : `Ø ${lengths.bare(pulley.diameter)}`,
+            size: sizeWords(pulley, lengths),
             turn: shaft?.turns ?? null,
-            ratio: shaft?.ratio == null ? 'not driven' : `${shaft.ratio.toFixed(2)} ×`,
+            ratio: shaft?.turns == null ? 'not driven' : shaft.ratio === null ? '? ×' : `${shaft.ratio.toFixed(2)} ×`,
             note: notes.get(pulley.shaft) ?? notes.get(pulley.id) ?? null,
           },
         ] as const
       }),
     )
   }, [settled, solution, lengths])
+}
+
+function sizeWords(pulley: Pulley, lengths: Lengths): string {
+  if (!isSized(pulley)) return pulley.face === 'toothed' ? 'teeth ?' : 'Ø ?'
+  return pulley.face === 'toothed' ? `${pulley.teeth} teeth` : `Ø ${lengths.bare(pulley.diameter)}`
 }
 
 /** Letters of a name that stand on the drawing; the panel has it whole. */

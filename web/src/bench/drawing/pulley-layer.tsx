@@ -1,5 +1,5 @@
 import { memo, type KeyboardEvent } from 'react'
-import { sectionFigures, type Pulley } from '@emery/core'
+import { isSized, sectionFigures, type Pulley } from '@emery/core'
 import { useLengths } from '../../readings/use-lengths.ts'
 import { turnWords } from '../../readings/turn-mark.tsx'
 import { useBench, useBenchState } from '../bench-context.ts'
@@ -16,6 +16,7 @@ interface PulleyLayerProps {
 export function PulleyLayer({ scale, dragging }: PulleyLayerProps) {
   const { store, shown: settled, solution, pointedAt } = useBench()
   const selected = useBenchState((state) => state.selected)
+  const threading = useBenchState((state) => state.threading !== null)
   const lengths = useLengths()
   const shaftName = (id: string) => settled.drive.shafts.find((shaft) => shaft.id === id)?.name ?? id
   const speedOf = (id: string) => solution.shafts.find((shaft) => shaft.id === id)
@@ -24,7 +25,8 @@ export function PulleyLayer({ scale, dragging }: PulleyLayerProps) {
   const takeByKey = (event: KeyboardEvent, id: string) => {
     if (event.key !== 'Enter' && event.key !== ' ') return
     event.preventDefault()
-    store.getState().select(selected === id ? null : id)
+    if (threading) store.getState().threadOnto(id)
+    else store.getState().select(selected === id ? null : id)
   }
 
   return (
@@ -34,11 +36,17 @@ export function PulleyLayer({ scale, dragging }: PulleyLayerProps) {
         if (place === undefined) return null
         const radius = drawnRadius(settled, pulley)
         const speed = speedOf(pulley.shaft)
-        const size = pulley.face === 'toothed' ? `${pulley.teeth} teeth` : lengths.text(pulley.diameter)
+        const size = isSized(pulley)
+          ? pulley.face === 'toothed'
+            ? `${pulley.teeth} teeth`
+            : lengths.text(pulley.diameter)
+          : 'not measured'
         const turning =
           speed?.turns == null
             ? 'not driven'
-            : `${turnWords(speed.turns)}, ${speed.ratio?.toFixed(2) ?? ''} times the crank`
+            : speed.ratio === null
+              ? turnWords(speed.turns)
+              : `${turnWords(speed.turns)}, ${speed.ratio.toFixed(2)} times the crank`
         return (
           <g
             key={pulley.id}
@@ -51,7 +59,10 @@ export function PulleyLayer({ scale, dragging }: PulleyLayerProps) {
             aria-label={`${shaftName(pulley.shaft)}, ${pulley.face} ${size}, ${turning}`}
             onClick={(event) => event.stopPropagation()}
             onKeyDown={(event) => takeByKey(event, pulley.id)}
-            onPointerDown={(event) => dragging.begin(event, pulley)}
+            onPointerDown={(event) => {
+              if (threading) store.getState().threadOnto(pulley.id)
+              else dragging.begin(event, pulley)
+            }}
             onPointerMove={dragging.move}
             onPointerUp={dragging.end}
             onPointerCancel={dragging.callOff}
@@ -80,7 +91,7 @@ interface PulleyFaceProps {
 const PulleyFace = memo(function PulleyFace({ pulley, radius: r, scale }: PulleyFaceProps) {
   return (
     <>
-      <circle className={styles['metal']} r={r} />
+      <circle className={styles['metal']} r={r} data-sketched={!isSized(pulley)} />
       {pulley.face === 'ribbed' && <Ticks r={r - 4 / scale} length={8 / scale} spacing={4.6 / scale} />}
       {pulley.face === 'vee' && (
         <>
@@ -92,7 +103,7 @@ const PulleyFace = memo(function PulleyFace({ pulley, radius: r, scale }: Pulley
           <circle className={styles['ring']} r={r - sectionFigures(pulley.section).thickness} />
         </>
       )}
-      {pulley.face === 'toothed' && <Teeth r={r} count={pulley.teeth} depth={2.4} />}
+      {pulley.face === 'toothed' && pulley.teeth !== null && <Teeth r={r} count={pulley.teeth ?? 0} depth={2.4} />}
       {pulley.face === 'smooth' && <circle className={styles['ring']} r={r - 5 / scale} />}
       {r * scale < ROOM_FOR_LABEL_PX && <circle className={styles['ring']} r={r * 0.16} />}
     </>

@@ -1,7 +1,8 @@
 import { applyPatches, enablePatches, produce, produceWithPatches, type Patch } from 'immer'
 import { createStore, type StoreApi } from 'zustand/vanilla'
 import type { EditResult } from '../../readings/edit-result.ts'
-import { checkDrive, type CheckedDrive, type DriveDraft, type DriveEdit } from '@emery/core'
+import { checkDrive, setRoute, type CheckedDrive, type DriveDraft, type DriveEdit, type RouteEntry } from '@emery/core'
+import { flipped, nextEntries } from './threading.ts'
 
 enablePatches()
 
@@ -15,6 +16,16 @@ interface HistoryStep {
 /** What a number on the screen that can be laid open is about. */
 export type WorkingSubject =
   { readonly of: 'length'; readonly belt: string } | { readonly of: 'ratio'; readonly shaft: string }
+
+/** What the Measure step is about at the moment. */
+export type Measuring = 'pulleys' | 'places' | 'photo' | 'adjusters'
+
+/** A belt being threaded by hand: the route so far, and why the last pulley was refused. */
+export interface ThreadingBelt {
+  readonly belt: string
+  readonly entries: readonly RouteEntry[]
+  readonly refusal: string | null
+}
 
 /**
  * The bench's state in three scopes: the document (saved, undoable), the session (what is in hand), and the gesture
@@ -32,6 +43,10 @@ export interface BenchState {
   /** A belt length held up to the drive to see where its adjuster would stand. */
   readonly tryingLength: number | null
   readonly working: WorkingSubject | null
+  readonly measuring: Measuring
+  readonly threading: ThreadingBelt | null
+  /** A route held up to the drive to see how it would run. */
+  readonly tryingRoute: { readonly belt: string; readonly route: readonly RouteEntry[] } | null
 
   /** Makes one undoable change, unless it would leave a value out of range. */
   readonly edit: (label: string, edit: DriveEdit) => EditResult
@@ -49,6 +64,14 @@ export interface BenchState {
   readonly takeBelt: (belt: string) => void
   readonly tryLength: (length: number | null) => void
   readonly showWorking: (subject: WorkingSubject | null) => void
+  readonly measure: (what: Measuring) => void
+  readonly tryRoute: (trying: BenchState['tryingRoute']) => void
+  /** Threading is a gesture: the belt follows pulley by pulley, and is one step in the end. */
+  readonly beginThreading: (belt: string) => void
+  readonly threadOnto: (pulley: string) => void
+  readonly unthread: () => void
+  readonly flipThreaded: (pulley: string) => void
+  readonly endThreading: (keep: boolean) => void
 }
 
 export type BenchStore = StoreApi<BenchState>
@@ -60,7 +83,14 @@ const changedBy = (drive: CheckedDrive, edit: DriveEdit): CheckedDrive =>
   produce(drive, (draft) => edit(draft as unknown as DriveDraft))
 
 export function createBenchStore(drive: CheckedDrive): BenchStore {
-  return createStore<BenchState>()((set, get) => ({
+  return createStore<BenchState>()((set, get) => {
+    const rethread = (entries: readonly RouteEntry[]) => {
+      const { threading } = get()
+      if (threading === null) return
+      get().duringGesture(setRoute(threading.belt, entries))
+      set({ threading: { ...threading, entries, refusal: null } })
+    }
+    return {
     drive,
     past: [],
     future: [],
@@ -69,6 +99,9 @@ export function createBenchStore(drive: CheckedDrive): BenchStore {
     beltInHand: drive.belts[0]?.id ?? null,
     tryingLength: null,
     working: null,
+    measuring: 'pulleys',
+    threading: null,
+    tryingRoute: null,
 
     edit: (label, edit) => {
       const change = recorded(get(), label, get().drive, edit)
@@ -114,7 +147,40 @@ export function createBenchStore(drive: CheckedDrive): BenchStore {
     takeBelt: (beltInHand) => set({ beltInHand, tryingLength: null }),
     tryLength: (tryingLength) => set({ tryingLength }),
     showWorking: (working) => set({ working }),
-  }))
+    measure: (measuring) => set({ measuring }),
+    tryRoute: (tryingRoute) => set({ tryingRoute }),
+
+    beginThreading: (belt) => {
+      get().cancelGesture()
+      get().beginGesture()
+      get().duringGesture(setRoute(belt, []))
+      set({ threading: { belt, entries: [], refusal: null }, beltInHand: belt, selected: null, tryingRoute: null })
+    },
+    threadOnto: (pulley) => {
+      const { threading, drive } = get()
+      if (threading === null) return
+      const next = nextEntries(drive, threading.belt, threading.entries, pulley)
+      if (next.is === 'refused') set({ threading: { ...threading, refusal: next.why } })
+      else if (next.is === 'closed') get().endThreading(true)
+      else rethread(next.entries)
+    },
+    unthread: () => {
+      const { threading } = get()
+      if (threading !== null) rethread(threading.entries.slice(0, -1))
+    },
+    flipThreaded: (pulley) => {
+      const { threading } = get()
+      if (threading !== null) rethread(threading.entries.map((entry) => (entry.pulley === pulley ? flipped(entry) : entry)))
+    },
+    endThreading: (keep) => {
+      const { threading } = get()
+      if (threading === null) return
+      set({ threading: null })
+      if (keep && threading.entries.length >= 2) get().endGesture('thread a belt')
+      else get().cancelGesture()
+    },
+    }
+  })
 }
 
 type Recorded =

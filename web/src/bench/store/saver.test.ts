@@ -57,6 +57,7 @@ function newSaver(): Saver {
     send: server.send,
     shelf,
     newId: () => `save-${++ids}`,
+    by: () => 'Wren',
     onState: (state: SaveState) => states.push(state),
   }
   return new Saver(parts, server.record())

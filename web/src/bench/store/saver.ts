@@ -29,6 +29,8 @@ export interface SaverParts {
   readonly send: (save: SaveRequest) => Promise<DriveRecord>
   readonly shelf: UnsavedShelf
   readonly newId: () => string
+  /** Who is at the bench. */
+  readonly by: () => string
   readonly onState: (state: SaveState) => void
 }
 
@@ -45,6 +47,8 @@ export class Saver {
   /** The newest version of the drive that this page has seen. */
   version: number
   private pending: CheckedDrive | null = null
+  /** What was done since the last save, each thing once. */
+  private done = new Set<string>()
   private sent: SaveRequest | null = null
   private failures = 0
   private timer: ReturnType<typeof setTimeout> | undefined
@@ -75,10 +79,11 @@ export class Saver {
     return unsaved.document
   }
 
-  /** A new state of the document; it is sent after a moment of quiet. */
-  changed(document: CheckedDrive): void {
+  /** A new state of the document, and what was done to it; it is sent after a moment of quiet. */
+  changed(document: CheckedDrive, what?: string): void {
     if (this.state.is === 'refused') this.failures = 0
     this.pending = document
+    if (what !== undefined) this.done.add(what)
     this.shelve()
     if (this.state.is === 'conflict') return
     if (this.sending === null && this.failures === 0) {
@@ -149,7 +154,9 @@ export class Saver {
 
   private nextSave(): SaveRequest | null {
     if (this.pending === null) return null
-    return { basedOn: this.version, saveId: this.parts.newId(), document: this.pending, reason: 'changed at the bench' }
+    const reason = reasonFor([...this.done])
+    this.done = new Set()
+    return { basedOn: this.version, saveId: this.parts.newId(), document: this.pending, reason, by: this.parts.by() }
   }
 
   private acknowledged(record: DriveRecord, save: SaveRequest): void {
@@ -189,6 +196,15 @@ export class Saver {
     this.state = state
     this.parts.onState(state)
   }
+}
+
+/** Characters of a reason the server keeps. */
+const MOST_REASON = 120
+
+function reasonFor(done: readonly string[]): string {
+  if (done.length === 0) return 'changed at the bench'
+  const all = done.join(', ')
+  return all.length <= MOST_REASON ? all : `${all.slice(0, MOST_REASON - 2).trimEnd()} …`
 }
 
 /** The shelf of one drive in the browser's storage. A browser that keeps nothing loses only the safety net. */
