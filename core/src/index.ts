@@ -44,6 +44,7 @@ export {
   type NewPart,
 } from './drive/new-drive.ts'
 export {
+  dragShaftBy,
   putAdjuster,
   putShaft,
   removeAdjuster,

@@ -2,7 +2,7 @@
 import type { Point } from '../numerics/vectors.ts'
 import type { Adjuster } from './adjuster.ts'
 import type { RouteEntry } from './belt.ts'
-import type { DriveEdit } from './edits.ts'
+import { moveShaftBy, type DriveEdit } from './edits.ts'
 import type { Turn } from './engine.ts'
 import type { PlacedHow } from './shaft.ts'
 
@@ -34,6 +34,15 @@ export function putShaft(shaftId: string, place: Point, how: PlacedHow, stamp: S
 function shiftPoint(point: { x: number; y: number }, by: Point): void {
   point.x += by.x
   point.y += by.y
+}
+
+/** Pulls a shaft with all that holds it; the crank excepted, it is kept that its place was found by hand. */
+export function dragShaftBy(shaftId: string, by: Point, stamp: Stamp): DriveEdit {
+  return (draft) => {
+    moveShaftBy(shaftId, by)(draft)
+    const shaft = draft.shafts.find(({ id }) => id === shaftId)
+    if (shaft !== undefined && shaft.kind !== 'crank' && shaft.x !== null) shaft.placed = { how: 'dragged', ...stamp }
+  }
 }
 
 /** Forgets where a shaft stands. */

@@ -27,7 +27,10 @@ interface Ask {
 }
 
 /** Asks the server; resolves to the answer's JSON, rejects with a `RequestFailure`. */
-export async function ask<Answer>(path: string, { method = 'GET', json, text, file, patience = PATIENCE_MS }: Ask = {}): Promise<Answer> {
+export async function ask<Answer>(
+  path: string,
+  { method = 'GET', json, text, file, patience = PATIENCE_MS }: Ask = {},
+): Promise<Answer> {
   const body = json === undefined ? (file ?? text?.content) : JSON.stringify(json)
   const type = json === undefined ? (file === undefined ? text?.type : 'application/octet-stream') : 'application/json'
   let response: Response

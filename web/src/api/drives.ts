@@ -85,7 +85,10 @@ export interface CreateRequest {
 export const createDrive = (create: CreateRequest) => ask<DriveRecord>('/drives', { method: 'POST', json: create })
 
 export const importDrive = (content: string, by: string) =>
-  ask<DriveRecord>(`/drives/import?by=${encodeURIComponent(by)}`, { method: 'POST', text: { content, type: DRIVE_MEDIA_TYPE } })
+  ask<DriveRecord>(`/drives/import?by=${encodeURIComponent(by)}`, {
+    method: 'POST',
+    text: { content, type: DRIVE_MEDIA_TYPE },
+  })
 
 export const deleteDrive = (id: string, basedOn: number) =>
   ask<undefined>(`/drives/${id}?basedOn=${basedOn}`, { method: 'DELETE' })

@@ -9,7 +9,13 @@ export function Person() {
   const form = (
     <label className={styles['person']}>
       Your name, for readings and saves
-      <Input value={person} maxLength={80} autoFocus placeholder="Name" onChange={(event) => setPerson(event.target.value)} />
+      <Input
+        value={person}
+        maxLength={80}
+        autoFocus
+        placeholder="Name"
+        onChange={(event) => setPerson(event.target.value)}
+      />
     </label>
   )
   return (

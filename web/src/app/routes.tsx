@@ -11,6 +11,16 @@ export const router = createBrowserRouter([
       { index: true, element: <Navigate to="/drives" replace /> },
       { path: 'drives', element: <DrivesScreen /> },
       {
+        path: 'drives/new',
+        lazy: async () => ({ Component: (await import('../start/new-drive-screen.tsx')).NewDriveScreen }),
+        hydrateFallbackElement: <p role="status">Clearing the bench …</p>,
+      },
+      {
+        path: 'drives/:driveId/history',
+        lazy: async () => ({ Component: (await import('../history/history-screen.tsx')).HistoryScreen }),
+        hydrateFallbackElement: <p role="status">Fetching the versions …</p>,
+      },
+      {
         path: 'drives/:driveId/:step?',
         // The bench is a chunk of its own: the list of drives is up before it is asked for.
         lazy: async () => ({ Component: (await import('../bench/bench-screen.tsx')).BenchScreen }),

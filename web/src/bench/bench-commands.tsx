@@ -1,7 +1,6 @@
 import { useMemo } from 'react'
 import { useNavigate } from 'react-router'
 import type { DriveRecord } from '@emery/core'
-import { exportAddress } from '../api/drives.ts'
 import type { Command } from '../app/top-bar.ts'
 import { useDeleteDrive } from '../drives/use-delete-drive.tsx'
 import { STEPS, type StepId } from './steps/steps.ts'
@@ -9,11 +8,20 @@ import type { BenchStore, WorkingSubject } from './store/bench-store.ts'
 import type { OpenBench } from './use-bench-store.ts'
 
 /** Everything that can be done at the bench; keys, buttons and the palette all use these. */
-export function useBenchCommands(record: DriveRecord, { store, saver }: OpenBench): readonly Command[] {
+export function useBenchCommands(
+  record: DriveRecord,
+  { store, saver }: OpenBench,
+  openExport: () => void,
+): readonly Command[] {
   const navigate = useNavigate()
   const remove = useDeleteDrive()
   return useMemo(() => {
     const go = (step: StepId) => void navigate(`/drives/${record.id}/${step}`, { replace: true })
+    const leaveFor = async (address: string) => {
+      // What was just changed is a version too.
+      await saver.flush()
+      void navigate(address)
+    }
     const removeThis = async () => {
       // What was just changed goes along, so that a drive brought back is the one that was deleted.
       await saver.flush()
@@ -45,11 +53,17 @@ export function useBenchCommands(record: DriveRecord, { store, saver }: OpenBenc
       },
       { id: 'working', label: 'Working', keys: 'W', run: () => store.getState().showWorking(subjectOf(store)) },
       { id: 'next-pulley', label: 'Next pulley', keys: 'N', run: () => selectNext(store) },
-      { id: 'export', label: 'Export this drive', run: () => location.assign(exportAddress(record.id)) },
+      { id: 'export', label: 'Export this drive …', keys: 'E', run: openExport },
+      {
+        id: 'history',
+        label: 'Versions: compare, bring back',
+        keys: 'V',
+        run: () => void leaveFor(`/drives/${record.id}/history`),
+      },
       { id: 'print', label: 'Print', keys: 'Ctrl P', run: () => window.print() },
       { id: 'delete', label: 'Delete this drive', run: () => void removeThis() },
     ]
-  }, [record.id, store, saver, navigate, remove])
+  }, [record.id, store, saver, navigate, remove, openExport])
 }
 
 /** What the working is asked of: the ratio of the shaft in hand, else the length of the belt in hand. */

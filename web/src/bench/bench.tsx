@@ -14,11 +14,12 @@ import { DrawingOrPhoto } from './drawing/drawing-or-photo.tsx'
 import { SaveMark } from './save-mark.tsx'
 import { StepStrip } from './step-strip.tsx'
 import { LengthStep } from './steps/length-step.tsx'
-import { MeasureStep } from './steps/measure-step.tsx'
+import { ExportDialog } from './export-dialog.tsx'
+import { MeasureStep } from './measure/measure-step.tsx'
 import panelStyles from './steps/panel.module.css'
 import { ProblemList } from './steps/problem-list.tsx'
 import { PulleyCard } from './steps/pulley-card.tsx'
-import { RouteStep } from './steps/route-step.tsx'
+import { RouteStep } from './route/route-step.tsx'
 import { SpeedsStep } from './steps/speeds-step.tsx'
 import { allProblems, firstStep, isStep, STEPS, type StepId } from './steps/steps.ts'
 import type { BenchStore } from './store/bench-store.ts'
@@ -48,7 +49,9 @@ export function Bench({ record }: { readonly record: DriveRecord }) {
   // While a pulley is dragged the drawing comes first; panel and tape follow as often as figures can be read.
   const dragging = useStore(store, (state) => state.gesture !== null)
   const following = useDeferredValue(useThrottled(parts, dragging ? READABLE_MS : 0))
-  const commands = useBenchCommands(record, open)
+  const [exporting, setExporting] = useState(false)
+  const openExport = useCallback(() => setExporting(true), [])
+  const commands = useBenchCommands(record, open, openExport)
   const tryNow = useCallback(() => saver.tryNow(), [saver])
   useTopBar(
     useMemo(
@@ -75,6 +78,7 @@ export function Bench({ record }: { readonly record: DriveRecord }) {
         </BenchContext.Provider>
       </div>
       <Working parts={parts} />
+      <ExportDialog drive={parts.settled.drive} open={exporting} onClose={() => setExporting(false)} />
       {saveState.is === 'conflict' && (
         <Conflict conflict={saveState.conflict} store={store} saver={saver} vehicleId={record.vehicle?.id ?? null} />
       )}

@@ -37,6 +37,7 @@ beforeEach(() => {
       },
       shelf: { read: () => null, write: () => undefined },
       newId: () => 'save',
+      by: () => '',
       onState: () => undefined,
     },
     { version: 6, updatedAt: current.updatedAt },

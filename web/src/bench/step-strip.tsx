@@ -53,6 +53,12 @@ export function StepStrip({ step, parts, commands }: StepStripProps) {
           onClick={() => run('redo')}
         />
       </Tooltip>
+      <Button type="text" onClick={() => run('history')}>
+        Versions
+      </Button>
+      <Button type="text" onClick={() => run('export')}>
+        Export
+      </Button>
       <Button type="text" onClick={() => run('working')}>
         Working <kbd>W</kbd>
       </Button>

@@ -37,7 +37,7 @@ describe('the list of drives', () => {
     server.answers['GET /drives'] = list()
     show(<DrivesScreen />)
     expect(await screen.findByText('No drives yet')).not.toBeNull()
-    expect(screen.getByText(/Import a drive document/)).not.toBeNull()
+    expect(screen.getByText(/Start one from what is on the engine/)).not.toBeNull()
   })
 
   test('a search that finds nothing says so', async () => {

@@ -1,8 +1,8 @@
-import { DownloadOutlined, ImportOutlined, DeleteOutlined, SearchOutlined } from '@ant-design/icons'
+import { DownloadOutlined, ImportOutlined, DeleteOutlined, PlusOutlined, SearchOutlined } from '@ant-design/icons'
 import { useQuery } from '@tanstack/react-query'
 import { Button, Input, Tooltip } from 'antd'
-import { useMemo, useState, type DragEvent } from 'react'
-import { Link } from 'react-router'
+import { useCallback, useMemo, useState, type DragEvent } from 'react'
+import { Link, useNavigate } from 'react-router'
 import { beltLabel, solveDrive, type DriveRecord } from '@emery/core'
 import { driveListQuery, exportAddress } from '../api/drives.ts'
 import { Notice } from '../app/notice.tsx'
@@ -20,13 +20,18 @@ export function DrivesScreen() {
   const files = useDriveFiles()
   const remove = useDeleteDrive()
   const { chooseFile } = files
+  const navigate = useNavigate()
+  const startNew = useCallback(() => void navigate('/drives/new'), [navigate])
   useTopBar(
     useMemo(
       () => ({
         title: <strong>Drives</strong>,
-        commands: [{ id: 'import', label: 'Import a drive document', keys: 'I', run: chooseFile }],
+        commands: [
+          { id: 'new', label: 'New drive', keys: 'N', run: startNew },
+          { id: 'import', label: 'Import a drive document or a table', keys: 'I', run: chooseFile },
+        ],
       }),
-      [chooseFile],
+      [chooseFile, startNew],
     ),
   )
   const takeDropped = (event: DragEvent) => {
@@ -47,8 +52,11 @@ export function DrivesScreen() {
           value={search}
           onChange={(event) => setSearch(event.target.value)}
         />
-        <Button type="primary" size="large" icon={<ImportOutlined />} onClick={chooseFile}>
+        <Button size="large" icon={<ImportOutlined />} onClick={chooseFile}>
           Import a drive
+        </Button>
+        <Button type="primary" size="large" icon={<PlusOutlined />} onClick={startNew}>
+          New drive
         </Button>
       </div>
       {files.element}
@@ -93,7 +101,7 @@ function NoDrives({ search }: { readonly search: string }) {
   return (
     <Notice
       title="No drives yet"
-      detail="Import a drive document (NAME.drive.json), or drop one on this page. To look round first, start Emery with npm run demo: it brings a made-up garage with six drives."
+      detail="Start one from what is on the engine in front of you, or from a made-up drive. A drive document (NAME.drive.json) or a table of pulleys (CSV) can be dropped on this page."
     />
   )
 }

@@ -2,10 +2,11 @@ import { useQueryClient } from '@tanstack/react-query'
 import { App, Button } from 'antd'
 import { useCallback, useRef, useState, type ReactNode } from 'react'
 import { useNavigate } from 'react-router'
-import { MOST_TEXT } from '@emery/core'
+import { checkDrive, MOST_TEXT, readPulleysCsv, type CsvRead, type DriveDocument } from '@emery/core'
 import { RequestFailure } from '../api/client.ts'
-import { driveKeys, importDrive } from '../api/drives.ts'
+import { createDrive, driveKeys, importDrive } from '../api/drives.ts'
 import { usePreferences } from '../app/preferences.ts'
+import { CsvPreview } from './csv-preview.tsx'
 import styles from './drives-screen.module.css'
 
 interface DriveFiles {
@@ -30,10 +31,33 @@ export function useDriveFiles(): DriveFiles {
   const [refusal, setRefusal] = useState<Refusal | null>(null)
   const chooseFile = useCallback(() => input.current?.click(), [])
 
+  const [table, setTable] = useState<{ readonly file: string; readonly read: CsvRead } | null>(null)
+  const store = async (document: DriveDocument) => {
+    setTable(null)
+    const read = checkDrive(document)
+    if (!read.ok) {
+      const lines = read.problems.map(({ path, message }) => `${path} ${message}.`)
+      setRefusal({ file: table?.file ?? document.name, message: 'These pulleys do not make a drive.', lines })
+      return
+    }
+    try {
+      const by = usePreferences.getState().person
+      const record = await createDrive({ document: read.drive, vehicleId: null, reason: 'read from a table', by })
+      await queries.invalidateQueries({ queryKey: driveKeys.lists })
+      void navigate(`/drives/${record.id}`)
+    } catch (error) {
+      setRefusal(refusalOf(document.name, error))
+    }
+  }
+
   const importOne = async (file: File) => {
     setRefusal(null)
     try {
       if (file.size > MOST_TEXT) throw new RequestFailure(false, 'This is larger than a drive document can be (1 MB).')
+      if (/\.csv$/i.test(file.name) || file.type === 'text/csv') {
+        setTable({ file: file.name, read: readPulleysCsv(await file.text()) })
+        return
+      }
       const record = await importDrive(await file.text(), usePreferences.getState().person)
       await queries.invalidateQueries({ queryKey: driveKeys.lists })
       void message.success(`${record.document.name} is imported.`)
@@ -57,11 +81,20 @@ export function useDriveFiles(): DriveFiles {
         <input
           ref={input}
           type="file"
-          accept=".json,application/json"
+          accept=".json,application/json,.csv,text/csv"
           hidden
           aria-label="Drive document to import"
           onChange={(event) => importFiles(event.target.files)}
         />
+        {table !== null && (
+          <CsvPreview
+            key={table.file}
+            file={table.file}
+            read={table.read}
+            onTake={(document) => void store(document)}
+            onClose={() => setTable(null)}
+          />
+        )}
         {refusal !== null && (
           <section className={styles['refusal']} role="alert">
             <h2>{refusal.file} was not imported</h2>

@@ -1,14 +1,21 @@
 import { FullscreenOutlined, MinusOutlined, PlusOutlined } from '@ant-design/icons'
 import { Button } from 'antd'
 import { useEffect, useMemo, useRef, type KeyboardEvent } from 'react'
-import { moveShaftBy } from '@emery/core'
+import { dragShaftBy, type Point } from '@emery/core'
+import { stampNow } from '../../app/preferences.ts'
 import { useBench, useBenchState } from '../bench-context.ts'
+import { PhotoUnderlay } from '../photo/photo-underlay.tsx'
+import type { StepId } from '../steps/steps.ts'
+import type { ThreadingBelt } from '../store/bench-store.ts'
+import { AdjusterHandles } from './adjuster-handles.tsx'
 import { AdjusterLayer } from './adjuster-layer.tsx'
 import { BeltLayer } from './belt-layer.tsx'
 import { driveBounds } from '../../shapes/drive-bounds.ts'
 import styles from './drawing.module.css'
 import { LabelLayer } from './label-layer.tsx'
 import { PulleyLayer } from './pulley-layer.tsx'
+import { SurveyLayer } from './survey-layer.tsx'
+import { Tray } from './tray.tsx'
 import { ScaleBar } from './scale-bar.tsx'
 import { useCamera } from './use-camera.ts'
 import { useDraggingPulley } from './use-dragging-pulley.ts'
@@ -24,9 +31,11 @@ const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
 }
 
 /** The engine's front: pulleys to scale, belts with their rib side, adjusters with their range, and the numbers where the things are. */
-export function Drawing() {
+export function Drawing({ step }: { readonly step: StepId }) {
   const { store, settled } = useBench()
   const selected = useBenchState((state) => state.selected)
+  const measuring = useBenchState((state) => (step === 'measure' ? state.measuring : null))
+  const threading = useBenchState((state) => state.threading)
   const svg = useRef<SVGSVGElement>(null)
   const bounds = useMemo(() => driveBounds(settled), [settled])
   const { camera, size, fit, zoomBy } = useCamera(svg, bounds)
@@ -40,9 +49,13 @@ export function Drawing() {
       if (event.key === '+' || event.key === '=') zoomBy(1.25)
       if (event.key === '-') zoomBy(0.8)
       if (event.key === '0') fit()
+      const { threading: hand, endThreading, unthread, select } = store.getState()
+      if (hand !== null && event.key === 'Backspace') unthread()
+      if (hand !== null && event.key === 'Enter' && event.target === document.body) endThreading(true)
       if (event.key === 'Escape') {
         dragging.callOff()
-        store.getState().select(null)
+        endThreading(false)
+        select(null)
       }
     }
     window.addEventListener('keydown', onKey)
@@ -55,11 +68,27 @@ export function Drawing() {
     if (arrow === undefined || pulley === undefined) return
     event.preventDefault()
     const by = NUDGE_MM * (event.shiftKey ? 10 : event.altKey ? 0.1 : 1)
-    store.getState().edit('move a pulley', moveShaftBy(pulley.shaft, { x: arrow[0] * by, y: arrow[1] * by }))
+    store
+      .getState()
+      .edit('move a pulley', dragShaftBy(pulley.shaft, { x: arrow[0] * by, y: arrow[1] * by }, stampNow()))
   }
 
+  const placeOf = ({ clientX, clientY }: { readonly clientX: number; readonly clientY: number }): Point => {
+    const box = svg.current?.getBoundingClientRect()
+    return {
+      x: (clientX - (box?.left ?? 0) - camera.x) / camera.k,
+      y: -(clientY - (box?.top ?? 0) - camera.y) / camera.k,
+    }
+  }
+  const middle = () => {
+    const box = svg.current?.getBoundingClientRect()
+    return placeOf({ clientX: (box?.left ?? 0) + size.width / 2, clientY: (box?.top ?? 0) + size.height / 2 })
+  }
+  const { photo } = settled.drive
+
   return (
-    <div className={styles['drawing']}>
+    <div className={styles['drawing']} data-threading={threading !== null}>
+      {photo !== undefined && <PhotoUnderlay photo={photo} camera={camera} />}
       <svg
         ref={svg}
         className={styles['ground']}
@@ -77,15 +106,26 @@ export function Drawing() {
         </defs>
         <rect width="100%" height="100%" fill="url(#dots)" />
         <g transform={`translate(${camera.x} ${camera.y}) scale(${camera.k})`}>
+          {measuring === 'places' && <SurveyLayer scale={camera.k} />}
           <AdjusterLayer scale={camera.k} part="ghosts" />
           <PulleyLayer scale={camera.k} dragging={dragging} />
           <BeltLayer scale={camera.k} />
           <AdjusterLayer scale={camera.k} part="arm" />
+          {measuring === 'adjusters' && <AdjusterHandles scale={camera.k} placeOf={placeOf} />}
         </g>
         <LabelLayer camera={camera} size={size} />
         <ScaleBar scale={camera.k} height={size.height} />
       </svg>
-      <p className={styles['hint']}>Seen from the front. The notched edge of a belt is its rib side.</p>
+      <p
+        className={styles['hint']}
+        data-refused={threading?.refusal != null}
+        role={threading === null ? undefined : 'status'}
+      >
+        {threading === null
+          ? 'Seen from the front. The notched edge of a belt is its rib side.'
+          : threadingWords(threading)}
+      </p>
+      <Tray placeOf={placeOf} middle={middle} />
       <div className={styles['zoom']} role="group" aria-label="Look at the drawing">
         <Button aria-label="Nearer" icon={<PlusOutlined />} onClick={() => zoomBy(1.25)} />
         <Button aria-label="Further" icon={<MinusOutlined />} onClick={() => zoomBy(0.8)} />
@@ -93,4 +133,12 @@ export function Drawing() {
       </div>
     </div>
   )
+}
+
+function threadingWords({ entries, refusal }: ThreadingBelt): string {
+  if (refusal !== null) return refusal
+  if (entries.length === 0)
+    return 'Press the pulleys in the order the belt runs, the way the crank turns. Start at the crank.'
+  if (entries.length === 1) return 'Now the pulley the belt goes to next.'
+  return 'Go on; press the first pulley again to close the belt. Backspace takes one back, Esc calls it off.'
 }

@@ -68,6 +68,9 @@ export function PulleyLayer({ scale, dragging }: PulleyLayerProps) {
             onPointerCancel={dragging.callOff}
           >
             <PulleyFace pulley={pulley} radius={radius} scale={scale} />
+            {speed?.problems.some(({ code }) => code === 'TURNS_WRONG_WAY') && (
+              <WrongWay radius={radius} scale={scale} />
+            )}
             {(selected === pulley.id || pointedAt.includes(pulley.id) || pointedAt.includes(pulley.shaft)) && (
               <circle className={styles['halo']} r={radius + 9 / scale} />
             )}
@@ -103,7 +106,7 @@ const PulleyFace = memo(function PulleyFace({ pulley, radius: r, scale }: Pulley
           <circle className={styles['ring']} r={r - sectionFigures(pulley.section).thickness} />
         </>
       )}
-      {pulley.face === 'toothed' && pulley.teeth !== null && <Teeth r={r} count={pulley.teeth ?? 0} depth={2.4} />}
+      {pulley.face === 'toothed' && pulley.teeth !== null && <Teeth r={r} count={pulley.teeth} depth={2.4} />}
       {pulley.face === 'smooth' && <circle className={styles['ring']} r={r - 5 / scale} />}
       {r * scale < ROOM_FOR_LABEL_PX && <circle className={styles['ring']} r={r * 0.16} />}
     </>
@@ -133,4 +136,10 @@ function Teeth({ r, count, depth }: { readonly r: number; readonly count: number
       strokeDasharray={`${around / count / 2} ${around / count / 2}`}
     />
   )
+}
+
+/** A shaft that turns the wrong way is crossed out where it is. */
+function WrongWay({ radius, scale }: { readonly radius: number; readonly scale: number }) {
+  const r = Math.max(radius * 0.7, 12 / scale)
+  return <path className={styles['wrongWay']} d={`M${-r} ${-r}L${r} ${r}M${-r} ${r}L${r} ${-r}`} />
 }

@@ -1,5 +1,6 @@
 import { useMemo, useRef, type PointerEvent } from 'react'
-import { moveShaftBy, type Pulley } from '@emery/core'
+import { dragShaftBy, type Pulley, type Stamp } from '@emery/core'
+import { stampNow } from '../../app/preferences.ts'
 import { useBench } from '../bench-context.ts'
 
 /** Pixels a pointer may stray before a press is a drag and no longer a click. */
@@ -20,6 +21,7 @@ interface Drag {
   readonly fromY: number
   readonly begun: boolean
   readonly frame: number | null
+  readonly stamp: Stamp
 }
 
 /**
@@ -46,7 +48,14 @@ export function useDraggingPulley(scale: number): DraggingPulley {
       begin: (event, pulley) => {
         if (event.button !== 0) return
         event.currentTarget.setPointerCapture(event.pointerId)
-        drag.current = { shaft: pulley.shaft, fromX: event.clientX, fromY: event.clientY, begun: false, frame: null }
+        drag.current = {
+          shaft: pulley.shaft,
+          fromX: event.clientX,
+          fromY: event.clientY,
+          begun: false,
+          frame: null,
+          stamp: stampNow(),
+        }
         store.getState().select(pulley.id)
       },
       move: ({ clientX, clientY }) => {
@@ -58,7 +67,7 @@ export function useDraggingPulley(scale: number): DraggingPulley {
         if (now.frame !== null) cancelAnimationFrame(now.frame)
         const frame = requestAnimationFrame(() => {
           const by = { x: grained(dx / latestScale.current), y: grained(-dy / latestScale.current) }
-          store.getState().duringGesture(moveShaftBy(now.shaft, by))
+          store.getState().duringGesture(dragShaftBy(now.shaft, by, now.stamp))
         })
         drag.current = { ...now, begun: true, frame }
       },

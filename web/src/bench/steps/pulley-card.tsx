@@ -1,15 +1,16 @@
 import { CloseOutlined } from '@ant-design/icons'
 import { Button, InputNumber, Select } from 'antd'
+import { v4 as newId } from 'uuid'
 import {
   DIAMETER_PLACES,
   holdOf,
   placeShaft,
-  setDiameter,
   setDiameterPlace,
-  setTeeth,
+  takeReading,
   type DiameterPlace,
   type Pulley,
 } from '@emery/core'
+import { stampNow } from '../../app/preferences.ts'
 import { ReadingField } from '../../readings/reading-field.tsx'
 import { TurnMark } from '../../readings/turn-mark.tsx'
 import { useBench, useBenchState } from '../bench-context.ts'
@@ -69,7 +70,20 @@ export function PulleyCard() {
               max={400}
               precision={0}
               value={pulley.teeth}
-              onChange={(teeth) => teeth !== null && edit('count teeth', setTeeth(pulley.id, teeth))}
+              onChange={(teeth) =>
+                teeth !== null &&
+                edit(
+                  'count teeth',
+                  takeReading({
+                    id: newId(),
+                    pulley: pulley.id,
+                    how: 'teeth',
+                    value: teeth,
+                    written: '',
+                    ...stampNow(),
+                  }),
+                )
+              }
             />
           </label>
         ) : (
@@ -77,7 +91,19 @@ export function PulleyCard() {
             label="Diameter"
             value={pulley.diameter}
             onRead={(value) =>
-              value === null ? { ok: true } : edit('change a diameter', setDiameter(pulley.id, value))
+              value === null
+                ? { ok: true }
+                : edit(
+                    'change a diameter',
+                    takeReading({
+                      id: newId(),
+                      pulley: pulley.id,
+                      how: pulley.diameterAt,
+                      value,
+                      written: '',
+                      ...stampNow(),
+                    }),
+                  )
             }
           />
         )}
@@ -122,7 +148,7 @@ export function PulleyCard() {
   )
 }
 
-function faceWords(pulley: Pulley): string {
+export function faceWords(pulley: Pulley): string {
   if (pulley.face === 'ribbed') return `${pulley.grooves} ${FACES.ribbed}`
   if (pulley.face === 'vee')
     return pulley.grooves === 1 ? `${FACES.vee}, ${pulley.section}` : `${pulley.grooves} V grooves, ${pulley.section}`

@@ -91,94 +91,96 @@ export function createBenchStore(drive: CheckedDrive): BenchStore {
       set({ threading: { ...threading, entries, refusal: null } })
     }
     return {
-    drive,
-    past: [],
-    future: [],
-    gesture: null,
-    selected: null,
-    beltInHand: drive.belts[0]?.id ?? null,
-    tryingLength: null,
-    working: null,
-    measuring: 'pulleys',
-    threading: null,
-    tryingRoute: null,
+      drive,
+      past: [],
+      future: [],
+      gesture: null,
+      selected: null,
+      beltInHand: drive.belts[0]?.id ?? null,
+      tryingLength: null,
+      working: null,
+      measuring: 'pulleys',
+      threading: null,
+      tryingRoute: null,
 
-    edit: (label, edit) => {
-      const change = recorded(get(), label, get().drive, edit)
-      if (!change.ok) return change
-      set(change.state)
-      return { ok: true }
-    },
+      edit: (label, edit) => {
+        const change = recorded(get(), label, get().drive, edit)
+        if (!change.ok) return change
+        set(change.state)
+        return { ok: true }
+      },
 
-    beginGesture: () => set({ gesture: { before: get().drive, edit: null } }),
-    duringGesture: (edit) => {
-      const { gesture } = get()
-      if (gesture !== null) set({ drive: changedBy(gesture.before, edit), gesture: { ...gesture, edit } })
-    },
-    endGesture: (label) => {
-      const { gesture } = get()
-      if (gesture === null) return
-      const change = gesture.edit === null ? null : recorded(get(), label, gesture.before, gesture.edit)
-      // What a gesture left out of range goes back, like any other edit that cannot be right.
-      set({ ...(change?.ok === true ? change.state : { drive: gesture.before }), gesture: null })
-    },
-    cancelGesture: () => {
-      const { gesture } = get()
-      if (gesture !== null) set({ drive: gesture.before, gesture: null })
-    },
+      beginGesture: () => set({ gesture: { before: get().drive, edit: null } }),
+      duringGesture: (edit) => {
+        const { gesture } = get()
+        if (gesture !== null) set({ drive: changedBy(gesture.before, edit), gesture: { ...gesture, edit } })
+      },
+      endGesture: (label) => {
+        const { gesture } = get()
+        if (gesture === null) return
+        const change = gesture.edit === null ? null : recorded(get(), label, gesture.before, gesture.edit)
+        // What a gesture left out of range goes back, like any other edit that cannot be right.
+        set({ ...(change?.ok === true ? change.state : { drive: gesture.before }), gesture: null })
+      },
+      cancelGesture: () => {
+        const { gesture } = get()
+        if (gesture !== null) set({ drive: gesture.before, gesture: null })
+      },
 
-    undo: () => {
-      const { past, future, drive: now } = get()
-      const step = past.at(-1)
-      if (step === undefined) return
-      set({ drive: applyPatches(now, [...step.backward]), past: past.slice(0, -1), future: [step, ...future] })
-    },
-    redo: () => {
-      const { past, future, drive: now } = get()
-      const [step, ...rest] = future
-      if (step !== undefined) set({ drive: applyPatches(now, [...step.forward]), past: [...past, step], future: rest })
-    },
-    replace: (label, to) => {
-      const change = recorded(get(), label, get().drive, (draft) => Object.assign(draft, to))
-      if (change.ok) set(change.state)
-    },
+      undo: () => {
+        const { past, future, drive: now } = get()
+        const step = past.at(-1)
+        if (step === undefined) return
+        set({ drive: applyPatches(now, [...step.backward]), past: past.slice(0, -1), future: [step, ...future] })
+      },
+      redo: () => {
+        const { past, future, drive: now } = get()
+        const [step, ...rest] = future
+        if (step !== undefined)
+          set({ drive: applyPatches(now, [...step.forward]), past: [...past, step], future: rest })
+      },
+      replace: (label, to) => {
+        const change = recorded(get(), label, get().drive, (draft) => Object.assign(draft, to))
+        if (change.ok) set(change.state)
+      },
 
-    select: (selected) => set({ selected }),
-    takeBelt: (beltInHand) => set({ beltInHand, tryingLength: null }),
-    tryLength: (tryingLength) => set({ tryingLength }),
-    showWorking: (working) => set({ working }),
-    measure: (measuring) => set({ measuring }),
-    tryRoute: (tryingRoute) => set({ tryingRoute }),
+      select: (selected) => set({ selected }),
+      takeBelt: (beltInHand) => set({ beltInHand, tryingLength: null }),
+      tryLength: (tryingLength) => set({ tryingLength }),
+      showWorking: (working) => set({ working }),
+      measure: (measuring) => set({ measuring }),
+      tryRoute: (tryingRoute) => set({ tryingRoute }),
 
-    beginThreading: (belt) => {
-      get().cancelGesture()
-      get().beginGesture()
-      get().duringGesture(setRoute(belt, []))
-      set({ threading: { belt, entries: [], refusal: null }, beltInHand: belt, selected: null, tryingRoute: null })
-    },
-    threadOnto: (pulley) => {
-      const { threading, drive } = get()
-      if (threading === null) return
-      const next = nextEntries(drive, threading.belt, threading.entries, pulley)
-      if (next.is === 'refused') set({ threading: { ...threading, refusal: next.why } })
-      else if (next.is === 'closed') get().endThreading(true)
-      else rethread(next.entries)
-    },
-    unthread: () => {
-      const { threading } = get()
-      if (threading !== null) rethread(threading.entries.slice(0, -1))
-    },
-    flipThreaded: (pulley) => {
-      const { threading } = get()
-      if (threading !== null) rethread(threading.entries.map((entry) => (entry.pulley === pulley ? flipped(entry) : entry)))
-    },
-    endThreading: (keep) => {
-      const { threading } = get()
-      if (threading === null) return
-      set({ threading: null })
-      if (keep && threading.entries.length >= 2) get().endGesture('thread a belt')
-      else get().cancelGesture()
-    },
+      beginThreading: (belt) => {
+        get().cancelGesture()
+        get().beginGesture()
+        get().duringGesture(setRoute(belt, []))
+        set({ threading: { belt, entries: [], refusal: null }, beltInHand: belt, selected: null, tryingRoute: null })
+      },
+      threadOnto: (pulley) => {
+        const { threading, drive } = get()
+        if (threading === null) return
+        const next = nextEntries(drive, threading.belt, threading.entries, pulley)
+        if (next.is === 'refused') set({ threading: { ...threading, refusal: next.why } })
+        else if (next.is === 'closed') get().endThreading(true)
+        else rethread(next.entries)
+      },
+      unthread: () => {
+        const { threading } = get()
+        if (threading !== null) rethread(threading.entries.slice(0, -1))
+      },
+      flipThreaded: (pulley) => {
+        const { threading } = get()
+        if (threading !== null)
+          rethread(threading.entries.map((entry) => (entry.pulley === pulley ? flipped(entry) : entry)))
+      },
+      endThreading: (keep) => {
+        const { threading } = get()
+        if (threading === null) return
+        set({ threading: null })
+        if (keep && threading.entries.length >= 2) get().endGesture('thread a belt')
+        else get().cancelGesture()
+      },
     }
   })
 }

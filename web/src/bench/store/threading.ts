@@ -16,13 +16,15 @@ export function nextEntries(
   const pulley = drive.pulleys.find(({ id }) => id === pulleyId)
   const belt = drive.belts.find(({ id }) => id === beltId)
   const shaft = drive.shafts.find(({ id }) => id === pulley?.shaft)
-  if (pulley === undefined || belt === undefined || shaft === undefined) return { is: 'refused', why: 'That is no pulley.' }
+  if (pulley === undefined || belt === undefined || shaft === undefined)
+    return { is: 'refused', why: 'That is no pulley.' }
   if (entries[0]?.pulley === pulleyId) {
     if (entries.length >= 2) return { is: 'closed' }
     return { is: 'refused', why: `The belt starts at ${shaft.name}; pick the pulley it goes to next.` }
   }
   const already = (id: string) => entries.some((entry) => entry.pulley === id)
-  if (already(pulleyId)) return { is: 'refused', why: `The belt has been to ${shaft.name} already; it can meet a pulley once.` }
+  if (already(pulleyId))
+    return { is: 'refused', why: `The belt has been to ${shaft.name} already; it can meet a pulley once.` }
   if (drive.pulleys.some(({ id, shaft: on }) => on === shaft.id && already(id)))
     return { is: 'refused', why: `The belt runs on another pulley of ${shaft.name} already.` }
   if (pulley.face !== 'smooth' && pulley.section !== belt.section)

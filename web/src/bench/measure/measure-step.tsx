@@ -1,0 +1,33 @@
+import { useBench, useBenchState } from '../bench-context.ts'
+import type { Measuring } from '../store/bench-store.ts'
+import { AdjusterPanel } from './adjuster-panel.tsx'
+import styles from './measure.module.css'
+import { PhotoPanel } from './photo-panel.tsx'
+import { PlacesPanel } from './places-panel.tsx'
+import { PulleysPanel } from './pulleys-panel.tsx'
+
+const PARTS: readonly { readonly id: Measuring; readonly label: string; readonly Panel: () => React.JSX.Element }[] = [
+  { id: 'pulleys', label: 'Pulleys', Panel: PulleysPanel },
+  { id: 'places', label: 'Places', Panel: PlacesPanel },
+  { id: 'photo', label: 'Photo', Panel: PhotoPanel },
+  { id: 'adjusters', label: 'Adjusters', Panel: AdjusterPanel },
+]
+
+/** Everything that is read off the engine: sizes of pulleys, their places by tape, photo or hand, and what takes belts up. */
+export function MeasureStep() {
+  const { store } = useBench()
+  const measuring = useBenchState((state) => state.measuring)
+  const { Panel } = PARTS.find(({ id }) => id === measuring) ?? { Panel: PulleysPanel }
+  return (
+    <>
+      <div className={styles['tabs']} role="group" aria-label="What to measure">
+        {PARTS.map(({ id, label }) => (
+          <button key={id} type="button" aria-pressed={id === measuring} onClick={() => store.getState().measure(id)}>
+            {label}
+          </button>
+        ))}
+      </div>
+      <Panel />
+    </>
+  )
+}

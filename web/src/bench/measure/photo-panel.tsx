@@ -1,0 +1,274 @@
+import { CameraOutlined, PictureOutlined } from '@ant-design/icons'
+import { Button, InputNumber, Select, Slider } from 'antd'
+import { useMemo, useRef, useState } from 'react'
+import {
+  LEAST_MARKS,
+  photoOfDrive,
+  photoRefusal,
+  placeByPhoto,
+  wordingFor,
+  type Photo,
+  type PhotoResult,
+} from '@emery/core'
+import { addPhoto, MOST_PHOTO_BYTES, practicePhoto } from '../../api/photos.ts'
+import { stampNow, usePreferences } from '../../app/preferences.ts'
+import { useLengths } from '../../readings/use-lengths.ts'
+import { useBench, useBenchState } from '../bench-context.ts'
+import {
+  clearRim,
+  dropPhoto,
+  setPhoto,
+  setPhotoView,
+  setSheet,
+  setStrength,
+  type PhotoView,
+} from '../photo/photo-edits.ts'
+import panel from '../steps/panel.module.css'
+import styles from './measure.module.css'
+
+/** A picture of the front: load it, mark the rims, give it a scale, and take the places from it. */
+export function PhotoPanel() {
+  const { settled } = useBench()
+  const { photo } = settled.drive
+  return (
+    <section className={panel['section']}>
+      <h2 className="heading">Places from a photo</h2>
+      <LoadPhoto has={photo !== undefined} />
+      {photo !== undefined && <Marked photo={photo} />}
+    </section>
+  )
+}
+
+function LoadPhoto({ has }: { readonly has: boolean }) {
+  const { store } = useBench()
+  const input = useRef<HTMLInputElement>(null)
+  const [state, setState] = useState<{ readonly busy: boolean; readonly refusal: string | null }>({
+    busy: false,
+    refusal: null,
+  })
+  const load = async (what: () => Promise<Blob>, name: string) => {
+    setState({ busy: true, refusal: null })
+    try {
+      const picture = await what()
+      if (picture.size > MOST_PHOTO_BYTES)
+        throw new Error('This picture is larger than 15 MB. Save it smaller and load it again.')
+      const { id, width, height } = await addPhoto(picture, usePreferences.getState().person)
+      store.getState().edit('load a photo', setPhoto({ id, width, height }, stampNow()))
+      setState({ busy: false, refusal: null })
+    } catch (error) {
+      setState({
+        busy: false,
+        refusal: `${name}: ${error instanceof Error ? error.message : 'it could not be loaded.'}`,
+      })
+    }
+  }
+  return (
+    <>
+      {!has && (
+        <p className={panel['soft']}>
+          Stand back and square to the pulleys, all of them in the picture. A lean is straightened from the rims.
+        </p>
+      )}
+      <div className={styles['row']}>
+        <Button
+          type={has ? 'default' : 'primary'}
+          size="large"
+          icon={<PictureOutlined />}
+          loading={state.busy}
+          onClick={() => input.current?.click()}
+        >
+          {has ? 'Another picture' : 'Load a picture'}
+        </Button>
+        <Button
+          size="large"
+          icon={<CameraOutlined />}
+          disabled={state.busy}
+          onClick={() => void load(practicePhoto, 'The practice picture')}
+        >
+          Practice picture
+        </Button>
+        {has && (
+          <Button size="large" onClick={() => store.getState().edit('take the photo away', dropPhoto())}>
+            Take it away
+          </Button>
+        )}
+      </div>
+      <input
+        ref={input}
+        type="file"
+        accept="image/jpeg,image/png,.jpg,.jpeg,.png"
+        hidden
+        aria-label="Picture of the engine’s front"
+        onChange={(event) => {
+          const file = event.target.files?.[0]
+          if (file !== undefined) void load(() => Promise.resolve(file), file.name)
+          event.target.value = ''
+        }}
+      />
+      {state.refusal !== null && (
+        <p className={styles['refusal']} role="alert">
+          {state.refusal}
+        </p>
+      )}
+    </>
+  )
+}
+
+const VIEWS: readonly { readonly value: PhotoView; readonly label: string }[] = [
+  { value: 'square-on', label: 'square on: three marks a rim' },
+  { value: 'oblique', label: 'leaning: five marks a rim, straightened' },
+  { value: 'sheet', label: 'leaning: by a sheet held flat on the pulleys' },
+]
+
+function Marked({ photo }: { readonly photo: Photo }) {
+  const { store, settled } = useBench()
+  const selected = useBenchState((state) => state.selected)
+  const { drive } = settled
+  const words = useMemo(() => wordingFor(drive), [drive])
+  const result = useMemo(() => photoOfDrive(drive), [drive])
+  const { edit, select } = store.getState()
+  const view: PhotoView = photo.sheet === undefined ? photo.view : 'sheet'
+  const wanted = view === 'oblique' ? 5 : LEAST_MARKS
+  const nameOf = (id: string) => {
+    const pulley = drive.pulleys.find((each) => each.id === id)
+    return pulley === undefined ? id : words.pulley(pulley)
+  }
+  return (
+    <>
+      <label className={styles['field']}>
+        The camera looked
+        <Select
+          aria-label="How the camera looked"
+          value={view}
+          options={[...VIEWS]}
+          onChange={(to) => edit('say how the camera looked', setPhotoView(to))}
+        />
+      </label>
+      {photo.sheet !== undefined && <SheetSize photo={photo} />}
+      <label className={styles['field']}>
+        Strength under the drawing
+        <Slider
+          min={0}
+          max={1}
+          step={0.05}
+          value={photo.strength}
+          onChange={(strength) => edit('dim the photo', setStrength(strength))}
+        />
+      </label>
+      <p className={styles['note']}>
+        Pick a pulley, then set {wanted} marks or more round its rim. Pull a mark to move it.
+      </p>
+      <ul className={styles['list']} aria-label="Marks">
+        {drive.pulleys.map((pulley) => {
+          const marks = photo.rims.find((rim) => rim.pulley === pulley.id)?.points.length ?? 0
+          return (
+            <li key={pulley.id} data-quiet={marks === 0}>
+              <span>
+                <Button
+                  type={selected === pulley.id ? 'primary' : 'default'}
+                  aria-pressed={selected === pulley.id}
+                  onClick={() => select(pulley.id)}
+                >
+                  {words.pulley(pulley)}
+                </Button>
+              </span>
+              <span className="figures">{marks} marks</span>
+              <Button type="text" disabled={marks === 0} onClick={() => edit('clear marks', clearRim(pulley.id))}>
+                Clear
+              </Button>
+            </li>
+          )
+        })}
+      </ul>
+      <Outcome result={result} name={nameOf} />
+    </>
+  )
+}
+
+function SheetSize({ photo }: { readonly photo: Photo }) {
+  const { store } = useBench()
+  const { sheet } = photo
+  if (sheet === undefined) return null
+  const set = (size: { width?: number; height?: number }) =>
+    store.getState().edit('size of the sheet', setSheet({ ...sheet, ...size }))
+  return (
+    <>
+      <div className={styles['grid']}>
+        <label>
+          First corner to second, mm
+          <InputNumber min={10} max={2000} value={sheet.width} onChange={(width) => width !== null && set({ width })} />
+        </label>
+        <label>
+          Second to third, mm
+          <InputNumber
+            min={10}
+            max={2000}
+            value={sheet.height}
+            onChange={(height) => height !== null && set({ height })}
+          />
+        </label>
+      </div>
+      <p className={styles['note']}>
+        {sheet.corners.length < 4
+          ? `Mark its corners in order round it, with no pulley in hand: ${sheet.corners.length} of 4.`
+          : 'All four corners are marked.'}
+      </p>
+    </>
+  )
+}
+
+/** What the picture says, with what remains, and the button that takes it. */
+function Outcome({
+  result,
+  name,
+}: {
+  readonly result: PhotoResult | undefined
+  readonly name: (pulley: string) => string
+}) {
+  const { store } = useBench()
+  const lengths = useLengths()
+  if (result === undefined) return null
+  if (!result.ok)
+    return (
+      <p className={styles['note']} role="status">
+        {photoRefusal(result, name)}
+      </p>
+    )
+  return (
+    <>
+      <p className={styles['note']} role="status">
+        {result.pulleys.length} pulleys, leaning {result.tilt.toFixed(0)}°. Marks off their circles by{' '}
+        <b className="figures">{lengths.fine(result.marksError)}</b>
+        {result.sizesError !== null && (
+          <>
+            , known sizes off by <b className="figures">{lengths.fine(result.sizesError)}</b>
+          </>
+        )}
+        .
+      </p>
+      <Button
+        type="primary"
+        size="large"
+        block
+        onClick={() => store.getState().edit('take places from the photo', placeByPhoto(stampNow()))}
+      >
+        Place {result.pulleys.length} pulleys
+      </Button>
+      <ul className={styles['list']} aria-label="What the photo says">
+        {result.pulleys.map(({ pulley, diameter, diameterError }) => (
+          <li key={pulley}>
+            <span>{name(pulley)}</span>
+            <span className="figures">Ø {lengths.bare(diameter)}</span>
+            <span className="figures">
+              {diameterError === null ? (
+                <small>not read</small>
+              ) : (
+                `${diameterError < 0 ? '−' : '+'}${lengths.bare(Math.abs(diameterError))}`
+              )}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </>
+  )
+}

@@ -1,0 +1,177 @@
+import { CloseOutlined, DeleteOutlined, PlusOutlined } from '@ant-design/icons'
+import { Button, Input, Select } from 'antd'
+import { useState } from 'react'
+import { isSized, removeShaft, renameShaft, setMustTurn, type CheckedDrive, type Pulley, type Shaft } from '@emery/core'
+import { Caution } from '../../readings/caution.tsx'
+import { useLengths } from '../../readings/use-lengths.ts'
+import { VerdictMark } from '../../readings/verdict-mark.tsx'
+import { useBench, useBenchState } from '../bench-context.ts'
+import panel from '../steps/panel.module.css'
+import { AddPart } from './add-part.tsx'
+import styles from './measure.module.css'
+import { PulleyReadings } from './pulley-readings.tsx'
+import { faceWords } from '../steps/pulley-card.tsx'
+
+/** Pulleys one at a time: the one in hand with its reading pad, or all of them with what is still missing. */
+export function PulleysPanel() {
+  const { store, settled } = useBench()
+  const selected = useBenchState((state) => state.selected)
+  const { drive } = settled
+  const pulley = drive.pulleys.find(({ id }) => id === selected)
+  if (pulley === undefined) return <AllPulleys />
+  const shaft = drive.shafts.find(({ id }) => id === pulley.shaft)
+  return (
+    <section className={panel['section']} aria-label={`In hand: ${shaft?.name ?? pulley.id}`}>
+      <div className={styles['head']}>
+        <h2>{shaft?.name ?? pulley.id}</h2>
+        <span className={panel['soft']}>{faceWords(pulley)}</span>
+        <Button
+          type="text"
+          aria-label="Let go"
+          icon={<CloseOutlined />}
+          onClick={() => store.getState().select(null)}
+        />
+      </div>
+      <Siblings pulley={pulley} drive={drive} />
+      <PulleyReadings key={pulley.id} pulley={pulley} />
+      {shaft !== undefined && <ShaftFields key={shaft.id} shaft={shaft} />}
+    </section>
+  )
+}
+
+/** The other pulleys of the same shaft, to change to. */
+function Siblings({ pulley, drive }: { readonly pulley: Pulley; readonly drive: CheckedDrive }) {
+  const { store } = useBench()
+  const siblings = drive.pulleys.filter(({ shaft }) => shaft === pulley.shaft)
+  if (siblings.length < 2) return null
+  return (
+    <div className={panel['tabs']} role="group" aria-label="Pulleys on this shaft">
+      {siblings.map(({ id }) => (
+        <button key={id} type="button" aria-pressed={id === pulley.id} onClick={() => store.getState().select(id)}>
+          {id}
+        </button>
+      ))}
+    </div>
+  )
+}
+
+const TURNS = [
+  { value: 'any', label: 'may turn either way' },
+  { value: 'cw', label: 'must turn clockwise' },
+  { value: 'ccw', label: 'must turn counter-clockwise' },
+] as const
+
+/** What is known of the part itself: its name, the way it has to turn, and that it is there at all. */
+function ShaftFields({ shaft }: { readonly shaft: Shaft }) {
+  const { store } = useBench()
+  const [name, setName] = useState(shaft.name)
+  const { edit, select } = store.getState()
+  const takeName = () => {
+    if (name.trim() === '') setName(shaft.name)
+    else if (name.trim() !== shaft.name) edit('rename a part', renameShaft(shaft.id, name.trim()))
+  }
+  return (
+    <div className={styles['grid']}>
+      <label>
+        Name
+        <Input
+          value={name}
+          maxLength={80}
+          onChange={(event) => setName(event.target.value)}
+          onBlur={takeName}
+          onPressEnter={takeName}
+        />
+      </label>
+      {shaft.kind === 'crank' ? (
+        <span />
+      ) : (
+        <label>
+          Turns
+          <Select
+            aria-label="Which way it must turn"
+            value={shaft.mustTurn ?? 'any'}
+            options={[...TURNS]}
+            onChange={(turn) => edit('say which way a part turns', setMustTurn(shaft.id, turn))}
+          />
+        </label>
+      )}
+      {shaft.kind !== 'crank' && (
+        <Button
+          className={styles['wide'] ?? ''}
+          icon={<DeleteOutlined />}
+          onClick={() => {
+            select(null)
+            edit(`take ${shaft.name} off`, removeShaft(shaft.id))
+          }}
+        >
+          Not on this engine: take {shaft.name} off
+        </Button>
+      )}
+    </div>
+  )
+}
+
+function AllPulleys() {
+  const { store, settled } = useBench()
+  const [adding, setAdding] = useState(false)
+  const lengths = useLengths()
+  const { drive, places } = settled
+  const shaftOf = (id: string) => drive.shafts.find((shaft) => shaft.id === id)
+  const several = (shaft: string) => drive.pulleys.filter((pulley) => pulley.shaft === shaft).length > 1
+  const unread = drive.pulleys.filter((pulley) => !isSized(pulley))
+  const first = unread[0]
+  return (
+    <section className={panel['section']}>
+      <h2 className="heading">Pulleys, in {lengths.unit}</h2>
+      <p className={panel['soft']}>
+        {first === undefined
+          ? 'Every pulley has its size. Pick one to read it again.'
+          : `${unread.length} of ${drive.pulleys.length} have no size yet. Go round them with the tape.`}
+      </p>
+      {first !== undefined && (
+        <Button type="primary" size="large" block onClick={() => store.getState().select(first.id)}>
+          Read {shaftOf(first.shaft)?.name ?? first.id}
+        </Button>
+      )}
+      <Caution>Engine off and key out before hands or tape go near a belt. Let it cool.</Caution>
+      <table className={panel['table']}>
+        <thead>
+          <tr>
+            <th scope="col">pulley</th>
+            <th scope="col">size</th>
+            <th scope="col">place</th>
+          </tr>
+        </thead>
+        <tbody>
+          {drive.pulleys.map((pulley) => (
+            <tr key={pulley.id}>
+              <th scope="row">
+                <button type="button" onClick={() => store.getState().select(pulley.id)}>
+                  {shaftOf(pulley.shaft)?.name ?? pulley.shaft}
+                  {several(pulley.shaft) && <small>{pulley.id}</small>}
+                </button>
+              </th>
+              <td className="figures">{sizeText(pulley, lengths.bare)}</td>
+              <td>
+                {places.has(pulley.shaft) ? (
+                  <VerdictMark verdict="fine" label="has its place" />
+                ) : (
+                  <VerdictMark verdict="none" label="no place yet" />
+                )}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <Button icon={<PlusOutlined />} onClick={() => setAdding(true)}>
+        Add a part
+      </Button>
+      <AddPart open={adding} onClose={() => setAdding(false)} />
+    </section>
+  )
+}
+
+function sizeText(pulley: Pulley, bare: (mm: number) => string): string {
+  if (!isSized(pulley)) return pulley.face === 'toothed' ? 'not counted' : 'not read'
+  return pulley.face === 'toothed' ? `${pulley.teeth} teeth` : bare(pulley.diameter)
+}

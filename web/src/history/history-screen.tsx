@@ -1,0 +1,183 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { App, Button } from 'antd'
+import dayjs from 'dayjs'
+import { useMemo, useState } from 'react'
+import { Link, useNavigate, useParams } from 'react-router'
+import { v4 as newId } from 'uuid'
+import { describeChanges, type CheckedDrive, type RevisionSummary } from '@emery/core'
+import { driveKeys, driveQuery, revisionQuery, revisionsQuery, saveDrive } from '../api/drives.ts'
+import { Notice } from '../app/notice.tsx'
+import { usePreferences } from '../app/preferences.ts'
+import { useTopBar } from '../app/top-bar.ts'
+import { useLengths } from '../readings/use-lengths.ts'
+import styles from './history.module.css'
+import { RevisionDrawing } from './revision-drawing.tsx'
+
+/** A drive's versions: who, when, what; two of them side by side on the drawing, and either brought back. */
+export function HistoryScreen() {
+  const { driveId = '' } = useParams()
+  const { data: record, error } = useQuery(driveQuery(driveId))
+  const { data: revisions } = useQuery(revisionsQuery(driveId))
+  useTopBar(
+    useMemo(
+      () => ({
+        title: <strong>{record === undefined ? 'Versions' : `${record.document.name}: versions`}</strong>,
+        commands: [],
+      }),
+      [record],
+    ),
+  )
+  const [picked, setPicked] = useState<readonly [number | null, number | null]>([null, null])
+  if (error !== null && record === undefined) {
+    return (
+      <Notice title="The versions cannot be shown" detail={error.message}>
+        <Link to="/drives">All drives</Link>
+      </Notice>
+    )
+  }
+  if (record === undefined || revisions === undefined)
+    return (
+      <p role="status" style={{ padding: 32 }}>
+        Fetching the versions …
+      </p>
+    )
+  const newest = revisions[0]?.version ?? 1
+  const left = picked[0] ?? revisions[1]?.version ?? newest
+  const right = picked[1] ?? newest
+  return (
+    <div className={styles['page']}>
+      <section className={styles['list']}>
+        <Link to={`/drives/${driveId}`}>Back to the bench</Link>
+        <h1>Versions</h1>
+        <p className={styles['soft']}>Pick two to see them side by side.</p>
+        <ol aria-label="Versions">
+          {revisions.map((revision) => (
+            <Version
+              key={revision.version}
+              revision={revision}
+              left={left}
+              right={right}
+              onPick={(side) => setPicked(side === 'left' ? [revision.version, right] : [left, revision.version])}
+            />
+          ))}
+        </ol>
+      </section>
+      <Compared driveId={driveId} left={left} right={right} newest={record.version} />
+    </div>
+  )
+}
+
+interface VersionProps {
+  readonly revision: RevisionSummary
+  readonly left: number
+  readonly right: number
+  readonly onPick: (side: 'left' | 'right') => void
+}
+
+function Version({ revision: { version, by, savedAt, reason }, left, right, onPick }: VersionProps) {
+  return (
+    <li data-picked={version === left || version === right}>
+      <span>
+        <b className="figures">{version}</b> {reason}
+        <small>
+          {by === '' ? 'nobody said who' : by}, {dayjs(savedAt).format('D MMM YYYY HH:mm')}
+        </small>
+      </span>
+      <Button
+        size="small"
+        type={version === left ? 'primary' : 'default'}
+        aria-pressed={version === left}
+        aria-label={`Version ${version} on the left`}
+        onClick={() => onPick('left')}
+      >
+        left
+      </Button>
+      <Button
+        size="small"
+        type={version === right ? 'primary' : 'default'}
+        aria-pressed={version === right}
+        aria-label={`Version ${version} on the right`}
+        onClick={() => onPick('right')}
+      >
+        right
+      </Button>
+    </li>
+  )
+}
+
+function Compared({
+  driveId,
+  left,
+  right,
+  newest,
+}: {
+  readonly driveId: string
+  readonly left: number
+  readonly right: number
+  readonly newest: number
+}) {
+  const lengths = useLengths()
+  const [older, newer] = [useQuery(revisionQuery(driveId, left)).data, useQuery(revisionQuery(driveId, right)).data]
+  const changes = useMemo(
+    () =>
+      older === undefined || newer === undefined ? [] : describeChanges(older.document, newer.document, lengths.text),
+    [older, newer, lengths],
+  )
+  const restore = useRestore(driveId, newest)
+  if (older === undefined || newer === undefined) return <p role="status">Fetching both …</p>
+  const changed = changes.map(({ about }) => about)
+  return (
+    <section className={styles['compared']}>
+      <div className={styles['pair']}>
+        {[older, newer].map(({ version, document }, i) => (
+          <figure key={i}>
+            <figcaption>
+              Version <b className="figures">{version}</b>
+              {version === newest ? (
+                <span className={styles['soft']}>as it is now</span>
+              ) : (
+                <Button onClick={() => void restore(version, document)}>Bring version {version} back</Button>
+              )}
+            </figcaption>
+            <RevisionDrawing drive={document} other={i === 0 ? newer.document : older.document} changed={changed} />
+          </figure>
+        ))}
+      </div>
+      <h2 className="heading">
+        What changed from {left} to {right}
+      </h2>
+      {changes.length === 0 ? (
+        <p className={styles['soft']}>Nothing.</p>
+      ) : (
+        <ul aria-label="What changed" className={styles['changes']}>
+          {changes.map(({ about, words }) => (
+            <li key={`${about} ${words}`}>{words}</li>
+          ))}
+        </ul>
+      )}
+    </section>
+  )
+}
+
+/** Saves an old version as the newest, which keeps all between. */
+function useRestore(driveId: string, basedOn: number) {
+  const queries = useQueryClient()
+  const navigate = useNavigate()
+  const { message } = App.useApp()
+  return async (version: number, document: CheckedDrive) => {
+    try {
+      await saveDrive(driveId, {
+        basedOn,
+        saveId: newId(),
+        document,
+        reason: `brought version ${version} back`,
+        by: usePreferences.getState().person,
+      })
+      await queries.invalidateQueries({ queryKey: driveKeys.lists })
+      void message.success(`Version ${version} is back. All versions between are kept.`)
+      void navigate(`/drives/${driveId}`)
+    } catch (error) {
+      void message.error(error instanceof Error ? error.message : 'It could not be brought back.')
+    }
+  }
+}

@@ -1,0 +1,132 @@
+import { Input, InputNumber, Select } from 'antd'
+import type { PulleyFace, Section, Shaft, ShaftKind, Turn } from '@emery/core'
+import styles from './parts.module.css'
+import { PART_NAMES, SECTION_NAMES } from './part-names.ts'
+
+/** A part as it is being described, before it is in a drive. */
+export interface PartDraft {
+  readonly kind: ShaftKind
+  readonly name: string
+  readonly face: PulleyFace
+  readonly section: Section
+  readonly grooves: number
+  readonly mustTurn: Turn | null
+  /** A shaft that gets one pulley more; null for a part of its own. */
+  readonly onShaft: string | null
+}
+
+/** A part as parts of its kind commonly are: idlers and tensioners smooth, the rest cut for the belt. */
+export function newPart(kind: ShaftKind, section: Section, ribs: number): PartDraft {
+  const smooth = kind === 'idler' || kind === 'tensioner'
+  return {
+    kind,
+    name: PART_NAMES[kind],
+    face: smooth ? 'smooth' : faceFor(section),
+    section,
+    grooves: section === 'PK' ? ribs : 1,
+    mustTurn: null,
+    onShaft: null,
+  }
+}
+
+export function faceFor(section: Section): PulleyFace {
+  if (section === 'PK') return 'ribbed'
+  return section.startsWith('V') ? 'vee' : 'toothed'
+}
+
+const FACES: readonly { readonly value: PulleyFace; readonly label: string }[] = [
+  { value: 'ribbed', label: 'ribbed' },
+  { value: 'vee', label: 'V groove' },
+  { value: 'toothed', label: 'toothed' },
+  { value: 'smooth', label: 'smooth' },
+]
+
+const SECTIONS_OF: Readonly<Record<PulleyFace, readonly Section[]>> = {
+  ribbed: ['PK'],
+  vee: ['V10', 'V13', 'V17'],
+  toothed: ['T9.5', 'T12.7'],
+  smooth: ['PK'],
+}
+
+interface PartFormProps {
+  readonly part: PartDraft
+  readonly onChange: (part: PartDraft) => void
+  /** Shafts that could get one pulley more. */
+  readonly shafts: readonly Shaft[]
+}
+
+export function PartForm({ part, onChange, shafts }: PartFormProps) {
+  const change = (what: Partial<PartDraft>) => onChange({ ...part, ...what })
+  const changeFace = (face: PulleyFace) =>
+    change({ face, section: SECTIONS_OF[face][0] ?? 'PK', grooves: face === 'ribbed' ? 6 : 1 })
+  return (
+    <div className={styles['form']}>
+      <label>
+        What it is
+        <Select
+          aria-label="What it is"
+          value={part.onShaft === null ? part.kind : `on ${part.onShaft}`}
+          options={[
+            ...(Object.keys(PART_NAMES) as ShaftKind[])
+              .filter((kind) => kind !== 'crank')
+              .map((kind) => ({ value: kind, label: PART_NAMES[kind] })),
+            ...shafts.map(({ id, name }) => ({ value: `on ${id}`, label: `another pulley on ${name}` })),
+          ]}
+          onChange={(value) =>
+            value.startsWith('on ')
+              ? change({ onShaft: value.slice(3) })
+              : onChange({ ...newPart(value as ShaftKind, part.section, part.grooves), section: part.section })
+          }
+        />
+      </label>
+      {part.onShaft === null && (
+        <label>
+          Name
+          <Input value={part.name} maxLength={80} onChange={(event) => change({ name: event.target.value })} />
+        </label>
+      )}
+      <label>
+        Face
+        <Select aria-label="Face" value={part.face} options={[...FACES]} onChange={changeFace} />
+      </label>
+      {(part.face === 'vee' || part.face === 'toothed') && (
+        <label>
+          Cut for
+          <Select
+            aria-label="Cut for"
+            value={part.section}
+            options={SECTIONS_OF[part.face].map((value) => ({ value, label: SECTION_NAMES[value] }))}
+            onChange={(section) => change({ section })}
+          />
+        </label>
+      )}
+      {(part.face === 'vee' || part.face === 'ribbed') && (
+        <label>
+          Grooves
+          <InputNumber
+            min={1}
+            max={30}
+            precision={0}
+            value={part.grooves}
+            onChange={(grooves) => change({ grooves: grooves ?? 1 })}
+          />
+        </label>
+      )}
+      {part.onShaft === null && (
+        <label>
+          Must turn
+          <Select
+            aria-label="Must turn"
+            value={part.mustTurn ?? 'any'}
+            options={[
+              { value: 'any', label: 'either way, or not known' },
+              { value: 'cw', label: 'clockwise' },
+              { value: 'ccw', label: 'counter-clockwise' },
+            ]}
+            onChange={(turn) => change({ mustTurn: turn === 'any' ? null : (turn as Turn) })}
+          />
+        </label>
+      )}
+    </div>
+  )
+}

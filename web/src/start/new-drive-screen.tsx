@@ -1,0 +1,261 @@
+import { DeleteOutlined, FileOutlined, PlusOutlined } from '@ant-design/icons'
+import { useQuery } from '@tanstack/react-query'
+import { Button, Input, InputNumber, Segmented, Select } from 'antd'
+import { useMemo, useState } from 'react'
+import { useNavigate } from 'react-router'
+import { checkDrive, newDrive, type DriveDocument, type Section, type ShaftKind, type Turn } from '@emery/core'
+import { createDrive, examplesQuery } from '../api/drives.ts'
+import { usePreferences } from '../app/preferences.ts'
+import { useTopBar } from '../app/top-bar.ts'
+import { DriveMiniature } from '../drives/drive-miniature.tsx'
+import { useDriveFiles } from '../drives/use-drive-files.tsx'
+import { PART_NAMES, SECTION_NAMES } from '../parts/part-names.ts'
+import { newPart, PartForm, type PartDraft } from '../parts/part-form.tsx'
+import styles from './new-drive.module.css'
+
+/** Parts most engines have, in the order one meets them; the crank is always there. */
+const COMMON: readonly ShaftKind[] = [
+  'alternator',
+  'generator',
+  'water-pump',
+  'power-steering',
+  'ac-compressor',
+  'air-pump',
+  'fan',
+  'vacuum-pump',
+  'supercharger',
+  'tensioner',
+  'idler',
+  'other',
+]
+
+/** What the belt is, as one looks at it. */
+const BELTS: readonly { readonly value: Section; readonly label: string }[] = (
+  ['PK', 'V10', 'V13', 'V17', 'T9.5', 'T12.7'] as const
+).map((value) => ({ value, label: SECTION_NAMES[value] }))
+
+/** Beginning with what can be seen: which parts are on this engine and what belt they share. Nothing needs measuring yet. */
+export function NewDriveScreen() {
+  const [name, setName] = useState('')
+  const [crankTurns, setCrankTurns] = useState<Turn>('cw')
+  const [section, setSection] = useState<Section>('PK')
+  const [ribs, setRibs] = useState(6)
+  const [parts, setParts] = useState<readonly PartDraft[]>([])
+  const [open, setOpen] = useState<number | null>(null)
+  const { begin, refusal, busy } = useBegin()
+  useTopBar(useMemo(() => ({ title: <strong>New drive</strong>, commands: [] }), []))
+  const add = (kind: ShaftKind) =>
+    setParts([...parts, { ...newPart(kind, section, ribs), name: freshName(PART_NAMES[kind], parts) }])
+  const changeBelt = (to: Section, toRibs: number) => {
+    setSection(to)
+    setRibs(toRibs)
+    // Parts that were cut for the belt follow it; smooth ones stay smooth.
+    setParts(parts.map((part) => (part.face === 'smooth' ? part : { ...part, ...cutFor(part, to, toRibs) })))
+  }
+  const start = () =>
+    void begin(
+      newDrive({
+        name: name.trim() === '' ? 'New drive' : name.trim(),
+        crankTurns,
+        parts: [{ ...newPart('crank', section, ribs) }, ...parts].map((part) => ({
+          ...part,
+          mustTurn: part.mustTurn ?? undefined,
+        })),
+        belts: [{ name: 'Main belt', section, ribs }],
+      }),
+      'started',
+    )
+  return (
+    <div className={styles['page']}>
+      <section>
+        <h1>What is on this engine?</h1>
+        <p className={styles['soft']}>
+          Stand in front of the pulleys. Nothing needs measuring yet; whatever you leave out can come later.
+        </p>
+        <div className={styles['row']}>
+          <label className={styles['grow']}>
+            Name of the drive
+            <Input
+              size="large"
+              maxLength={120}
+              placeholder="New drive"
+              value={name}
+              onChange={(event) => setName(event.target.value)}
+            />
+          </label>
+          <label>
+            The crank turns
+            <Segmented
+              size="large"
+              value={crankTurns}
+              options={[
+                { value: 'cw', label: 'clockwise' },
+                { value: 'ccw', label: 'counter-clockwise' },
+              ]}
+              onChange={setCrankTurns}
+            />
+          </label>
+        </div>
+        <div className={styles['row']}>
+          <label className={styles['grow']}>
+            The belt
+            <Select
+              size="large"
+              aria-label="The belt"
+              value={section}
+              options={[...BELTS]}
+              onChange={(to) => changeBelt(to, ribs)}
+            />
+          </label>
+          {section === 'PK' && (
+            <label>
+              Ribs
+              <InputNumber
+                size="large"
+                min={1}
+                max={30}
+                precision={0}
+                value={ribs}
+                onChange={(to) => changeBelt(section, to ?? 6)}
+              />
+            </label>
+          )}
+        </div>
+        <h2 className="heading">Tap every part the belt could run on</h2>
+        <div className={styles['kinds']}>
+          {COMMON.map((kind) => (
+            <button key={kind} type="button" onClick={() => add(kind)}>
+              <PlusOutlined aria-hidden /> {PART_NAMES[kind]}
+            </button>
+          ))}
+        </div>
+        <ol className={styles['parts']} aria-label="Parts of the drive">
+          <li>
+            <span>
+              Crank <small>turns everything</small>
+            </span>
+          </li>
+          {parts.map((part, i) => (
+            <li key={i}>
+              <span>
+                {part.name} <small>{partWords(part)}</small>
+              </span>
+              <Button
+                type="text"
+                aria-expanded={open === i}
+                aria-label={`Change ${part.name}`}
+                onClick={() => setOpen(open === i ? null : i)}
+              >
+                {open === i ? 'Done' : 'Change'}
+              </Button>
+              <Button
+                type="text"
+                aria-label={`Leave ${part.name} out`}
+                icon={<DeleteOutlined />}
+                onClick={() => {
+                  setParts(parts.filter((_, k) => k !== i))
+                  setOpen(null)
+                }}
+              />
+              {open === i && (
+                <div className={styles['change']}>
+                  <PartForm
+                    part={part}
+                    shafts={[]}
+                    onChange={(to) => setParts(parts.map((each, k) => (k === i ? to : each)))}
+                  />
+                </div>
+              )}
+            </li>
+          ))}
+        </ol>
+        {refusal !== null && <p role="alert">{refusal}</p>}
+        <Button type="primary" size="large" loading={busy} onClick={start}>
+          Start measuring
+        </Button>
+      </section>
+      <Otherwise begin={begin} />
+    </div>
+  )
+}
+
+/** Drives to begin from instead: a made-up one, or a file. */
+function Otherwise({ begin }: { readonly begin: (document: DriveDocument, reason: string) => Promise<void> }) {
+  const { data } = useQuery(examplesQuery())
+  const files = useDriveFiles()
+  return (
+    <aside className={styles['aside']}>
+      <h2 className="heading">Or begin with</h2>
+      <Button size="large" block icon={<FileOutlined />} onClick={files.chooseFile}>
+        A file: drive document or table
+      </Button>
+      {files.element}
+      <ul aria-label="Made-up drives">
+        {(data ?? []).map(({ id, name, document }) => (
+          <li key={id}>
+            <button
+              type="button"
+              onClick={() => void begin({ ...document, name: `${document.name}, copy` }, 'begun from a made-up drive')}
+            >
+              <DriveMiniature drive={document} />
+              <span>{name}</span>
+            </button>
+          </li>
+        ))}
+      </ul>
+    </aside>
+  )
+}
+
+/** Stores a document as a new drive and opens the bench on it. */
+function useBegin() {
+  const navigate = useNavigate()
+  const [state, setState] = useState<{ readonly busy: boolean; readonly refusal: string | null }>({
+    busy: false,
+    refusal: null,
+  })
+  const begin = async (document: DriveDocument, reason: string) => {
+    const read = checkDrive(document)
+    if (!read.ok) {
+      setState({
+        busy: false,
+        refusal: `This drive cannot be started: ${read.problems[0]?.message ?? 'something is wrong'}.`,
+      })
+      return
+    }
+    setState({ busy: true, refusal: null })
+    try {
+      const record = await createDrive({
+        document: read.drive,
+        vehicleId: null,
+        reason,
+        by: usePreferences.getState().person,
+      })
+      void navigate(`/drives/${record.id}`)
+    } catch (error) {
+      setState({ busy: false, refusal: error instanceof Error ? error.message : 'The drive could not be stored.' })
+    }
+  }
+  return { begin, ...state }
+}
+
+function freshName(name: string, parts: readonly PartDraft[]): string {
+  for (let n = 1; ; n++) {
+    const wanted = n === 1 ? name : `${name} ${n}`
+    if (!parts.some((part) => part.name === wanted)) return wanted
+  }
+}
+
+function cutFor(part: PartDraft, section: Section, ribs: number): Partial<PartDraft> {
+  const { face, grooves } = newPart('other', section, ribs)
+  return {
+    face,
+    section,
+    grooves: part.face === face && part.section === section && section !== 'PK' ? part.grooves : grooves,
+  }
+}
+
+function partWords({ face, section, grooves, mustTurn }: PartDraft): string {
+  const cut = { ribbed: `${grooves} grooves`, vee: section, toothed: section, smooth: 'smooth' }[face]
+  return mustTurn === null ? cut : `${cut}, must turn ${mustTurn === 'cw' ? 'clockwise' : 'counter-clockwise'}`
+}

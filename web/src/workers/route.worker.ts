@@ -1,0 +1,4 @@
+import { expose } from 'comlink'
+import { routeWork } from './route-work.ts'
+
+expose(routeWork)
