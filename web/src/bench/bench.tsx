@@ -6,7 +6,7 @@ import { useTopBar } from '../app/top-bar.ts'
 import { useLengths } from '../readings/use-lengths.ts'
 import { WorkingDrawer } from '../readings/working-drawer.tsx'
 import { useBenchCommands } from './bench-commands.tsx'
-import { BenchContext, useBench, type BenchParts } from './bench-context.ts'
+import { BenchContext, useBench, useBenchState, type BenchParts } from './bench-context.ts'
 import styles from './bench.module.css'
 import { Conflict } from './conflict.tsx'
 import { DriveName } from './drive-name.tsx'
@@ -91,13 +91,15 @@ const PanelAndTape = memo(function PanelAndTape({ step }: { readonly step: StepI
   const { solution } = useBench()
   // What is wrong stands before what follows from it; what is only worth a look stands after.
   const urgent = allProblems(solution).some(({ severity }) => severity === 'error')
+  // A belt that is still being threaded is not wrong, only unfinished.
+  const threading = useBenchState((state) => state.threading !== null)
   return (
     <>
       <aside className={panelStyles['panel']} aria-label={STEPS.find(({ id }) => id === step)?.label}>
         {step !== 'measure' && <PulleyCard />}
-        {urgent && <ProblemList />}
+        {urgent && !threading && <ProblemList />}
         <StepPanel />
-        {!urgent && <ProblemList />}
+        {!urgent && !threading && <ProblemList />}
       </aside>
       <Tape />
     </>

@@ -24,6 +24,8 @@ export function RevisionDrawing({ drive, other, changed }: RevisionDrawingProps)
     bottom: Math.max(a.bottom, b.bottom),
   }
   const margin = 0.05 * Math.max(box.right - box.left, box.bottom - box.top)
+  // Large enough to read at half a screen's width, whatever the drive's size.
+  const size = Math.max(box.right - box.left, box.bottom - box.top) / 24
   const differs = (ids: readonly string[]) => ids.some((id) => changed.includes(id))
   return (
     <svg
@@ -45,7 +47,7 @@ export function RevisionDrawing({ drive, other, changed }: RevisionDrawingProps)
         return (
           <g key={pulley.id} data-changed={differs([pulley.id, pulley.shaft])}>
             <circle cx={place.x} cy={-place.y} r={r} />
-            <text x={place.x} y={-place.y + 5} textAnchor="middle">
+            <text x={place.x} y={-place.y + size / 3} textAnchor="middle" fontSize={size}>
               {name}
             </text>
           </g>

@@ -26,10 +26,19 @@ export function driveBounds(settled: SettledDrive): Box {
     return [{ left: place.x - r, right: place.x + r, top: -place.y - r, bottom: -place.y + r }]
   })
   if (boxes.length === 0) return { left: -200, top: -200, right: 200, bottom: 200 }
-  return {
+  // A pulley by itself is looked at from where the whole front can come into view.
+  const room = boxes.length === 1 ? ROOM_ROUND_ONE : 0
+  return grown(room, {
     left: Math.min(...boxes.map(({ left }) => left)),
     top: Math.min(...boxes.map(({ top }) => top)),
     right: Math.max(...boxes.map(({ right }) => right)),
     bottom: Math.max(...boxes.map(({ bottom }) => bottom)),
-  }
+  })
+}
+
+/** mm of ground shown round the only pulley that has a place. */
+const ROOM_ROUND_ONE = 220
+
+function grown(by: number, { left, top, right, bottom }: Box): Box {
+  return { left: left - by, top: top - by, right: right + by, bottom: bottom + by }
 }

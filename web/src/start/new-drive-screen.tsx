@@ -169,10 +169,12 @@ export function NewDriveScreen() {
             </li>
           ))}
         </ol>
-        {refusal !== null && <p role="alert">{refusal}</p>}
-        <Button type="primary" size="large" loading={busy} onClick={start}>
-          Start measuring
-        </Button>
+        <div className={styles['foot']}>
+          {refusal !== null && <p role="alert">{refusal}</p>}
+          <Button type="primary" size="large" loading={busy} onClick={start}>
+            Start measuring
+          </Button>
+        </div>
       </section>
       <Otherwise begin={begin} />
     </div>

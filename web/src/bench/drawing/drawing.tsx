@@ -1,7 +1,7 @@
 import { FullscreenOutlined, MinusOutlined, PlusOutlined } from '@ant-design/icons'
 import { Button } from 'antd'
 import { useEffect, useMemo, useRef, type KeyboardEvent } from 'react'
-import { dragShaftBy, type Point } from '@emery/core'
+import { dragShaftBy, type Point, type SettledDrive } from '@emery/core'
 import { stampNow } from '../../app/preferences.ts'
 import { useBench, useBenchState } from '../bench-context.ts'
 import { PhotoUnderlay } from '../photo/photo-underlay.tsx'
@@ -38,8 +38,12 @@ export function Drawing({ step }: { readonly step: StepId }) {
   const threading = useBenchState((state) => state.threading)
   const svg = useRef<SVGSVGElement>(null)
   const bounds = useMemo(() => driveBounds(settled), [settled])
-  const { camera, size, fit, zoomBy } = useCamera(svg, bounds)
+  const { camera, size, fit, fitIfUntouched, zoomBy } = useCamera(svg, bounds)
   const dragging = useDraggingPulley(camera.k)
+
+  // Parts that come into place otherwise than by hand may come outside of what is seen.
+  const found = foundPlaces(settled)
+  useEffect(fitIfUntouched, [found, fitIfUntouched])
 
   useEffect(() => {
     const onKey = (event: globalThis.KeyboardEvent) => {
@@ -87,7 +91,7 @@ export function Drawing({ step }: { readonly step: StepId }) {
   const { photo } = settled.drive
 
   return (
-    <div className={styles['drawing']} data-threading={threading !== null}>
+    <div className={styles['drawing']} data-threading={threading !== null} data-photo={photo?.onto !== undefined}>
       {photo !== undefined && <PhotoUnderlay photo={photo} camera={camera} />}
       <svg
         ref={svg}
@@ -106,11 +110,11 @@ export function Drawing({ step }: { readonly step: StepId }) {
         </defs>
         <rect width="100%" height="100%" fill="url(#dots)" />
         <g transform={`translate(${camera.x} ${camera.y}) scale(${camera.k})`}>
-          {measuring === 'places' && <SurveyLayer scale={camera.k} />}
           <AdjusterLayer scale={camera.k} part="ghosts" />
           <PulleyLayer scale={camera.k} dragging={dragging} />
           <BeltLayer scale={camera.k} />
           <AdjusterLayer scale={camera.k} part="arm" />
+          {measuring === 'places' && <SurveyLayer scale={camera.k} />}
           {measuring === 'adjusters' && <AdjusterHandles scale={camera.k} placeOf={placeOf} />}
         </g>
         <LabelLayer camera={camera} size={size} />
@@ -141,4 +145,13 @@ function threadingWords({ entries, refusal }: ThreadingBelt): string {
     return 'Press the pulleys in the order the belt runs, the way the crank turns. Start at the crank.'
   if (entries.length === 1) return 'Now the pulley the belt goes to next.'
   return 'Go on; press the first pulley again to close the belt. Backspace takes one back, Esc calls it off.'
+}
+
+/** Changes when parts get or lose a place, or when tape or photo move them. */
+function foundPlaces({ drive, places }: SettledDrive): string {
+  return drive.shafts
+    .map(({ id, x, y, placed }) =>
+      placed?.how === 'distances' || placed?.how === 'photo' ? `${id} ${x} ${y}` : places.has(id) ? id : '',
+    )
+    .join()
 }

@@ -129,6 +129,7 @@ function useLabelWords(): ReadonlyMap<string, LabelWords> {
         return [[moved, `${Math.round(100 * adjuster.u)} % taken up`] as const]
       }),
     )
+    const unrouted = settled.drive.belts.some(({ route }) => route.length < 2)
     return new Map(
       settled.drive.pulleys.map((pulley) => {
         const shaft = solution.shafts.find(({ id }) => id === pulley.shaft)
@@ -139,7 +140,14 @@ function useLabelWords(): ReadonlyMap<string, LabelWords> {
             name: shortened(name === undefined || name === '' ? pulley.shaft : name).toUpperCase(),
             size: sizeWords(pulley, lengths),
             turn: shaft?.turns ?? null,
-            ratio: shaft?.turns == null ? 'not driven' : shaft.ratio === null ? '? ×' : `${shaft.ratio.toFixed(2)} ×`,
+            ratio:
+              shaft?.turns == null
+                ? unrouted
+                  ? 'no belt yet'
+                  : 'not driven'
+                : shaft.ratio === null
+                  ? '? ×'
+                  : `${shaft.ratio.toFixed(2)} ×`,
             note: notes.get(pulley.shaft) ?? notes.get(pulley.id) ?? null,
           },
         ] as const

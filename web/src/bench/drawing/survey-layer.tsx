@@ -14,7 +14,7 @@ export function SurveyLayer({ scale }: { readonly scale: number }) {
     const [a, b] = [at(distance.from), at(distance.to)]
     if (a === undefined || b === undefined) return null
     return (
-      <g key={distance.id} aria-hidden>
+      <g key={distance.id} aria-hidden pointerEvents="none">
         <line className={styles['distance']} data-outlier={outlier} x1={a.x} y1={-a.y} x2={b.x} y2={-b.y} />
         {outlier && residual !== null && (
           <text

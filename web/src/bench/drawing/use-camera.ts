@@ -14,6 +14,8 @@ export interface CameraControls {
   readonly camera: Camera
   readonly size: { readonly width: number; readonly height: number }
   readonly fit: () => void
+  /** The same, unless someone has moved the camera. */
+  readonly fitIfUntouched: () => void
   readonly zoomBy: (factor: number) => void
 }
 
@@ -86,5 +88,8 @@ export function useCamera(svg: RefObject<SVGSVGElement | null>, bounds: Box): Ca
     },
     [svg],
   )
-  return { camera, size, fit, zoomBy }
+  const fitIfUntouched = useCallback(() => {
+    if (!movedByHand.current) fit()
+  }, [fit])
+  return { camera, size, fit, fitIfUntouched, zoomBy }
 }

@@ -113,7 +113,7 @@ function OneAdjuster({ adjuster }: { readonly adjuster: Adjuster }) {
       aria-label={`Adjuster of ${drive.shafts.find(({ id }) => id === on)?.name ?? adjuster.id}`}
     >
       <h2>{drive.shafts.find(({ id }) => id === on)?.name ?? adjuster.id}</h2>
-      <p className={panel['soft']}>{KIND_NAMES[adjuster.kind]}. Pull its handles on the drawing, or type.</p>
+      <p className={panel['soft']}>Kind: {KIND_NAMES[adjuster.kind]}. Pull its handles on the drawing, or type.</p>
       <div className={styles['grid']}>
         {lengths.map(([key, label]) => (
           <ReadingField key={key} label={label} value={values[key]} onRead={change(key)} />

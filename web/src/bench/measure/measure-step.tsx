@@ -1,3 +1,4 @@
+import { useEffect, useRef } from 'react'
 import { useBench, useBenchState } from '../bench-context.ts'
 import type { Measuring } from '../store/bench-store.ts'
 import { AdjusterPanel } from './adjuster-panel.tsx'
@@ -17,10 +18,16 @@ const PARTS: readonly { readonly id: Measuring; readonly label: string; readonly
 export function MeasureStep() {
   const { store } = useBench()
   const measuring = useBenchState((state) => state.measuring)
+  const tabs = useRef<HTMLDivElement>(null)
+  // Another part begins at its top, not where the last one was left.
+  useEffect(() => {
+    const { current } = tabs
+    if (current?.parentElement != null) current.parentElement.scrollTop = 0
+  }, [measuring])
   const { Panel } = PARTS.find(({ id }) => id === measuring) ?? { Panel: PulleysPanel }
   return (
     <>
-      <div className={styles['tabs']} role="group" aria-label="What to measure">
+      <div ref={tabs} className={styles['tabs']} role="group" aria-label="What to measure">
         {PARTS.map(({ id, label }) => (
           <button key={id} type="button" aria-pressed={id === measuring} onClick={() => store.getState().measure(id)}>
             {label}

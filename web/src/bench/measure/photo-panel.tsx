@@ -1,14 +1,17 @@
 import { CameraOutlined, PictureOutlined } from '@ant-design/icons'
 import { Button, InputNumber, Select, Slider } from 'antd'
 import { useMemo, useRef, useState } from 'react'
+import { v4 as newId } from 'uuid'
 import {
   LEAST_MARKS,
   photoOfDrive,
   photoRefusal,
   placeByPhoto,
+  takeReading,
   wordingFor,
   type Photo,
   type PhotoResult,
+  type SeenPulley,
 } from '@emery/core'
 import { addPhoto, MOST_PHOTO_BYTES, practicePhoto } from '../../api/photos.ts'
 import { stampNow, usePreferences } from '../../app/preferences.ts'
@@ -72,7 +75,7 @@ function LoadPhoto({ has }: { readonly has: boolean }) {
       <div className={styles['row']}>
         <Button
           type={has ? 'default' : 'primary'}
-          size="large"
+          size={has ? 'middle' : 'large'}
           icon={<PictureOutlined />}
           loading={state.busy}
           onClick={() => input.current?.click()}
@@ -80,18 +83,14 @@ function LoadPhoto({ has }: { readonly has: boolean }) {
           {has ? 'Another picture' : 'Load a picture'}
         </Button>
         <Button
-          size="large"
+          size={has ? 'middle' : 'large'}
           icon={<CameraOutlined />}
           disabled={state.busy}
           onClick={() => void load(practicePhoto, 'The practice picture')}
         >
           Practice picture
         </Button>
-        {has && (
-          <Button size="large" onClick={() => store.getState().edit('take the photo away', dropPhoto())}>
-            Take it away
-          </Button>
-        )}
+        {has && <Button onClick={() => store.getState().edit('take the photo away', dropPhoto())}>Take it away</Button>}
       </div>
       <input
         ref={input}
@@ -158,6 +157,7 @@ function Marked({ photo }: { readonly photo: Photo }) {
       <p className={styles['note']}>
         Pick a pulley, then set {wanted} marks or more round its rim. Pull a mark to move it.
       </p>
+      <Outcome result={result} name={nameOf} />
       <ul className={styles['list']} aria-label="Marks">
         {drive.pulleys.map((pulley) => {
           const marks = photo.rims.find((rim) => rim.pulley === pulley.id)?.points.length ?? 0
@@ -172,7 +172,10 @@ function Marked({ photo }: { readonly photo: Photo }) {
                   {words.pulley(pulley)}
                 </Button>
               </span>
-              <span className="figures">{marks} marks</span>
+              <SeenSize
+                marks={marks}
+                seen={result?.ok === true ? result.pulleys.find((each) => each.pulley === pulley.id) : undefined}
+              />
               <Button type="text" disabled={marks === 0} onClick={() => edit('clear marks', clearRim(pulley.id))}>
                 Clear
               </Button>
@@ -180,7 +183,6 @@ function Marked({ photo }: { readonly photo: Photo }) {
           )
         })}
       </ul>
-      <Outcome result={result} name={nameOf} />
     </>
   )
 }
@@ -213,6 +215,32 @@ function SheetSize({ photo }: { readonly photo: Photo }) {
           ? `Mark its corners in order round it, with no pulley in hand: ${sheet.corners.length} of 4.`
           : 'All four corners are marked.'}
       </p>
+    </>
+  )
+}
+
+/** How many marks a rim has and what they come to: how far the size is from the one that was read, or one to take. */
+function SeenSize({ marks, seen }: { readonly marks: number; readonly seen: SeenPulley | undefined }) {
+  const { store } = useBench()
+  const lengths = useLengths()
+  if (seen === undefined) return <span className="figures">{marks} marks</span>
+  const { pulley, diameter, diameterError } = seen
+  const take = () => {
+    const value = Math.round(10 * diameter) / 10
+    const reading = { id: newId(), pulley, how: 'outside' as const, value, written: 'from the photo', ...stampNow() }
+    store.getState().edit('take a size from the photo', takeReading(reading))
+  }
+  return (
+    <>
+      <span className="figures">
+        Ø {lengths.bare(diameter)}{' '}
+        {diameterError === null ? '' : `(${diameterError > 0 ? '+' : ''}${lengths.bare(diameterError)})`}
+      </span>
+      {diameterError === null && (
+        <Button size="small" aria-label={`Take ${lengths.text(diameter)} as its size`} onClick={take}>
+          take it
+        </Button>
+      )}
     </>
   )
 }
@@ -254,21 +282,6 @@ function Outcome({
       >
         Place {result.pulleys.length} pulleys
       </Button>
-      <ul className={styles['list']} aria-label="What the photo says">
-        {result.pulleys.map(({ pulley, diameter, diameterError }) => (
-          <li key={pulley}>
-            <span>{name(pulley)}</span>
-            <span className="figures">Ø {lengths.bare(diameter)}</span>
-            <span className="figures">
-              {diameterError === null ? (
-                <small>not read</small>
-              ) : (
-                `${diameterError < 0 ? '−' : '+'}${lengths.bare(Math.abs(diameterError))}`
-              )}
-            </span>
-          </li>
-        ))}
-      </ul>
     </>
   )
 }

@@ -261,8 +261,8 @@ function Distances({ survey }: { readonly survey: DriveSurvey }) {
               <small>waits for a rim</small>
             ) : (
               <>
-                {residual < 0 ? '−' : '+'}
-                {lengths.bare(Math.abs(residual))}{' '}
+                {residual > 0 ? '+' : ''}
+                {lengths.bare(residual)}{' '}
                 <VerdictMark verdict={outlier ? 'act' : Math.abs(residual) > WORTH_A_LOOK_MM ? 'watch' : 'fine'} />
               </>
             )}

@@ -129,7 +129,13 @@ function AllPulleys() {
           : `${unread.length} of ${drive.pulleys.length} have no size yet. Go round them with the tape.`}
       </p>
       {first !== undefined && (
-        <Button type="primary" size="large" block onClick={() => store.getState().select(first.id)}>
+        <Button
+          className={styles['begin'] ?? ''}
+          type="primary"
+          size="large"
+          block
+          onClick={() => store.getState().select(first.id)}
+        >
           Read {shaftOf(first.shaft)?.name ?? first.id}
         </Button>
       )}

@@ -8,7 +8,7 @@ const SHEET = { width: 297, height: 210 } as const
 
 export function setPhoto({ id, width, height }: Pick<Photo, 'id' | 'width' | 'height'>, stamp: Stamp): DriveEdit {
   return (draft) => {
-    draft.photo = { id, width, height, strength: 0.6, view: 'square-on', rims: [], ...stamp }
+    draft.photo = { id, width, height, strength: 0.5, view: 'square-on', rims: [], ...stamp }
   }
 }
 
