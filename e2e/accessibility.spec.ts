@@ -24,7 +24,7 @@ for (const light of ['light', 'dark'] as const) {
     expect(await serious(page)).toEqual([])
     await emery.pickDrive('Fenland 1.7 pickup')
     await emery.pulley('Generator').click()
-    for (const step of ['1', '2', '3']) {
+    for (const step of ['1', '2', '3', '4']) {
       await page.keyboard.press(step)
       expect(await serious(page)).toEqual([])
     }

@@ -119,7 +119,7 @@ test('the working of a length and of a ratio is laid open', async ({ emery, page
   await expect(drawer.getByRole('button', { name: 'Copied' })).toBeVisible()
   await page.keyboard.press('Escape')
   await expect(drawer).toBeHidden()
-  await page.keyboard.press('3')
+  await page.keyboard.press('4')
   await page.getByRole('button', { name: 'Working of the ratio of Blower' }).click()
   await expect(page.getByRole('dialog')).toContainText('(r1 driving / r1 driven) · (r2 driving / r2 driven)')
 })

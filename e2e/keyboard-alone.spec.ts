@@ -42,6 +42,6 @@ test('inches and the dark theme are kept between visits', async ({ emery, page }
   await expect(page.getByRole('region', { name: 'Belt wanted' })).toContainText(/\d+ \d+\/\d+ in/)
   // The number keys work straight after the units were switched, with the focus still there.
   await page.getByText('mm', { exact: true }).first().click()
-  await page.keyboard.press('3')
+  await page.keyboard.press('4')
   await expect(page.getByRole('heading', { name: 'How fast everything turns' })).toBeVisible()
 })

@@ -21,6 +21,65 @@ export class Emery {
     await expect(this.drawing).toBeVisible()
   }
 
+  /** Opens a drive of the test's own making. */
+  async openDocument(document: unknown, step = 'measure'): Promise<void> {
+    const response = await this.page.request.post(`${address()}/api/drives`, { data: { document, vehicleId: null } })
+    const { id } = (await response.json()) as { id: string }
+    await this.open(`/drives/${id}/${step}`)
+    await expect(this.drawing).toBeVisible()
+  }
+
+  /** Starts a drive from what is on the engine; every part as it comes, a face said where it is another. */
+  async startDrive(name: string, parts: readonly string[], smooth: readonly string[] = []): Promise<void> {
+    await this.open()
+    await this.page.getByRole('button', { name: 'New drive' }).click()
+    await this.page.getByLabel('Name of the drive').fill(name)
+    for (const part of parts) await this.page.getByRole('button', { name: part, exact: true }).click()
+    for (const part of smooth) {
+      await this.page.getByRole('button', { name: `Change ${part}` }).click()
+      await this.choose('Face', 'smooth')
+    }
+    await this.page.getByRole('button', { name: 'Start measuring' }).click()
+    await expect(this.drawing).toBeVisible()
+  }
+
+  /** Goes round the pulleys with the reading pad, Enter after each. */
+  async readSizes(sizes: readonly (readonly [name: string, written: string])[]): Promise<void> {
+    await this.page.getByRole('button', { name: `Read ${sizes[0]?.[0] ?? ''}` }).click()
+    for (const [name, written] of sizes) {
+      await expect(this.page.getByRole('heading', { name, exact: true })).toBeVisible()
+      await this.page.keyboard.type(written)
+      await this.page.keyboard.press('Enter')
+    }
+  }
+
+  async choose(label: string, option: string): Promise<void> {
+    await this.page.getByRole('combobox', { name: label, exact: true }).click()
+    const list = this.page.locator('.ant-select-dropdown').filter({ visible: true }).last()
+    await list.getByText(option, { exact: true }).click()
+    await expect(this.page.locator('.ant-select-dropdown').filter({ visible: true })).toHaveCount(0)
+  }
+
+  /** Takes one distance between two pulleys. */
+  async takeDistance(from: string, to: string, written: string): Promise<void> {
+    await this.choose('From', from)
+    await this.choose('To', to)
+    await this.read('Distance', written)
+    await expect(this.field('Distance')).toHaveValue('')
+  }
+
+  /** Which part of the Measure step is looked at. */
+  async measure(part: 'Pulleys' | 'Places' | 'Photo' | 'Adjusters'): Promise<void> {
+    await this.page.getByRole('group', { name: 'What to measure' }).getByRole('button', { name: part }).click()
+  }
+
+  async step(name: string): Promise<void> {
+    await this.page
+      .getByRole('navigation', { name: 'Steps' })
+      .getByRole('button', { name: new RegExp(name) })
+      .click()
+  }
+
   async pickDrive(vehicle: string): Promise<void> {
     await this.driveRow(vehicle).click()
     await expect(this.drawing).toBeVisible()

@@ -1,4 +1,4 @@
-import { memo, useCallback, useDeferredValue, useMemo, useState } from 'react'
+import { lazy, memo, Suspense, useCallback, useDeferredValue, useMemo, useState } from 'react'
 import { useParams } from 'react-router'
 import { useStore } from 'zustand'
 import { describeSettled, lengthWorking, ratioWorking, settleDrive, type DriveRecord } from '@emery/core'
@@ -14,8 +14,6 @@ import { DrawingOrPhoto } from './drawing/drawing-or-photo.tsx'
 import { SaveMark } from './save-mark.tsx'
 import { StepStrip } from './step-strip.tsx'
 import { LengthStep } from './steps/length-step.tsx'
-import { ExportDialog } from './export-dialog.tsx'
-import { MeasureStep } from './measure/measure-step.tsx'
 import panelStyles from './steps/panel.module.css'
 import { ProblemList } from './steps/problem-list.tsx'
 import { PulleyCard } from './steps/pulley-card.tsx'
@@ -30,7 +28,11 @@ import { useThrottled } from './use-throttled.ts'
 /** Milliseconds between figures that change while a pulley is dragged; faster than this nobody reads them. */
 const READABLE_MS = 80
 
-const STEP_PANELS: Readonly<Record<StepId, () => React.JSX.Element>> = {
+// What only some visits need is fetched when they do.
+const MeasureStep = lazy(async () => ({ default: (await import('./measure/measure-step.tsx')).MeasureStep }))
+const ExportDialog = lazy(async () => ({ default: (await import('./export-dialog.tsx')).ExportDialog }))
+
+const STEP_PANELS: Readonly<Record<StepId, React.ComponentType>> = {
   measure: MeasureStep,
   route: RouteStep,
   length: LengthStep,
@@ -78,7 +80,11 @@ export function Bench({ record }: { readonly record: DriveRecord }) {
         </BenchContext.Provider>
       </div>
       <Working parts={parts} />
-      <ExportDialog drive={parts.settled.drive} open={exporting} onClose={() => setExporting(false)} />
+      {exporting && (
+        <Suspense fallback={null}>
+          <ExportDialog drive={parts.settled.drive} onClose={() => setExporting(false)} />
+        </Suspense>
+      )}
       {saveState.is === 'conflict' && (
         <Conflict conflict={saveState.conflict} store={store} saver={saver} vehicleId={record.vehicle?.id ?? null} />
       )}
@@ -98,7 +104,9 @@ const PanelAndTape = memo(function PanelAndTape({ step }: { readonly step: StepI
       <aside className={panelStyles['panel']} aria-label={STEPS.find(({ id }) => id === step)?.label}>
         {step !== 'measure' && <PulleyCard />}
         {urgent && !threading && <ProblemList />}
-        <StepPanel />
+        <Suspense fallback={<p role="status">Fetching this step …</p>}>
+          <StepPanel />
+        </Suspense>
         {!urgent && !threading && <ProblemList />}
       </aside>
       <Tape />

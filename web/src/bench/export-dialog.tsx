@@ -51,21 +51,13 @@ const FORMATS: readonly Format[] = [
 ]
 
 /** The drive as it stands on the screen, in open formats. */
-export function ExportDialog({
-  drive,
-  open,
-  onClose,
-}: {
-  readonly drive: CheckedDrive
-  readonly open: boolean
-  readonly onClose: () => void
-}) {
+export function ExportDialog({ drive, onClose }: { readonly drive: CheckedDrive; readonly onClose: () => void }) {
   const save = ({ content, type, ending }: Format) => {
     saveAs(new Blob([content(drive)], { type }), `${fileName(drive.name)}.${ending}`)
     onClose()
   }
   return (
-    <Modal open={open} onCancel={onClose} footer={null} title="Export this drive" width={560}>
+    <Modal open onCancel={onClose} footer={null} title="Export this drive" width={560}>
       <ul className={styles['formats']}>
         {FORMATS.map((format) => (
           <li key={format.ending}>

@@ -1,17 +1,19 @@
 import { Input, Modal, Segmented, Select } from 'antd'
-import { useState } from 'react'
-import { newDrive, type CheckedDrive, type CsvRead, type DriveDocument, type Turn } from '@emery/core'
+import { useMemo, useState } from 'react'
+import { newDrive, readPulleysCsv, type CheckedDrive, type CsvRead, type DriveDocument, type Turn } from '@emery/core'
 import styles from './drives-screen.module.css'
 
 interface CsvPreviewProps {
   readonly file: string
-  readonly read: CsvRead
+  /** The file's content. */
+  readonly text: string
   readonly onTake: (document: DriveDocument) => void
   readonly onClose: () => void
 }
 
 /** What a table of pulleys came to, and what of it could not be read, before it becomes a drive. */
-export function CsvPreview({ file, read: { shafts, problems }, onTake, onClose }: CsvPreviewProps) {
+export function CsvPreview({ file, text, onTake, onClose }: CsvPreviewProps) {
+  const { shafts, problems } = useMemo(() => readPulleysCsv(text), [text])
   const [name, setName] = useState(file.replace(/\.csv$/i, ''))
   const [crankTurns, setCrankTurns] = useState<Turn>('cw')
   const [crank, setCrank] = useState(

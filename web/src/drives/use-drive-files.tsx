@@ -1,13 +1,14 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { App, Button } from 'antd'
-import { useCallback, useRef, useState, type ReactNode } from 'react'
+import { lazy, Suspense, useCallback, useRef, useState, type ReactNode } from 'react'
 import { useNavigate } from 'react-router'
-import { checkDrive, MOST_TEXT, readPulleysCsv, type CsvRead, type DriveDocument } from '@emery/core'
+import { checkDrive, MOST_TEXT, type DriveDocument } from '@emery/core'
 import { RequestFailure } from '../api/client.ts'
 import { createDrive, driveKeys, importDrive } from '../api/drives.ts'
 import { usePreferences } from '../app/preferences.ts'
-import { CsvPreview } from './csv-preview.tsx'
 import styles from './drives-screen.module.css'
+
+const CsvPreview = lazy(async () => ({ default: (await import('./csv-preview.tsx')).CsvPreview }))
 
 interface DriveFiles {
   readonly chooseFile: () => void
@@ -31,7 +32,7 @@ export function useDriveFiles(): DriveFiles {
   const [refusal, setRefusal] = useState<Refusal | null>(null)
   const chooseFile = useCallback(() => input.current?.click(), [])
 
-  const [table, setTable] = useState<{ readonly file: string; readonly read: CsvRead } | null>(null)
+  const [table, setTable] = useState<{ readonly file: string; readonly text: string } | null>(null)
   const store = async (document: DriveDocument) => {
     setTable(null)
     const read = checkDrive(document)
@@ -55,7 +56,7 @@ export function useDriveFiles(): DriveFiles {
     try {
       if (file.size > MOST_TEXT) throw new RequestFailure(false, 'This is larger than a drive document can be (1 MB).')
       if (/\.csv$/i.test(file.name) || file.type === 'text/csv') {
-        setTable({ file: file.name, read: readPulleysCsv(await file.text()) })
+        setTable({ file: file.name, text: await file.text() })
         return
       }
       const record = await importDrive(await file.text(), usePreferences.getState().person)
@@ -87,13 +88,15 @@ export function useDriveFiles(): DriveFiles {
           onChange={(event) => importFiles(event.target.files)}
         />
         {table !== null && (
-          <CsvPreview
-            key={table.file}
-            file={table.file}
-            read={table.read}
-            onTake={(document) => void store(document)}
-            onClose={() => setTable(null)}
-          />
+          <Suspense fallback={null}>
+            <CsvPreview
+              key={table.file}
+              file={table.file}
+              text={table.text}
+              onTake={(document) => void store(document)}
+              onClose={() => setTable(null)}
+            />
+          </Suspense>
         )}
         {refusal !== null && (
           <section className={styles['refusal']} role="alert">

@@ -5,7 +5,7 @@ import { useMemo, useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
 import { v4 as newId } from 'uuid'
 import { describeChanges, type CheckedDrive, type RevisionSummary } from '@emery/core'
-import { driveKeys, driveQuery, revisionQuery, revisionsQuery, saveDrive } from '../api/drives.ts'
+import { driveKeys, revisionQuery, revisionsQuery, saveDrive } from '../api/drives.ts'
 import { Notice } from '../app/notice.tsx'
 import { usePreferences } from '../app/preferences.ts'
 import { useTopBar } from '../app/top-bar.ts'
@@ -16,32 +16,33 @@ import { RevisionDrawing } from './revision-drawing.tsx'
 /** A drive's versions: who, when, what; two of them side by side on the drawing, and either brought back. */
 export function HistoryScreen() {
   const { driveId = '' } = useParams()
-  const { data: record, error } = useQuery(driveQuery(driveId))
-  const { data: revisions } = useQuery(revisionsQuery(driveId))
+  // Not the drive as the bench fetched it: that may be some saves old.
+  const { data: revisions, error } = useQuery(revisionsQuery(driveId))
+  const newest = revisions?.[0]?.version ?? 1
+  const { data: latest } = useQuery({ ...revisionQuery(driveId, newest), enabled: revisions !== undefined })
   useTopBar(
     useMemo(
       () => ({
-        title: <strong>{record === undefined ? 'Versions' : `${record.document.name}: versions`}</strong>,
+        title: <strong>{latest === undefined ? 'Versions' : `${latest.document.name}: versions`}</strong>,
         commands: [],
       }),
-      [record],
+      [latest],
     ),
   )
   const [picked, setPicked] = useState<readonly [number | null, number | null]>([null, null])
-  if (error !== null && record === undefined) {
+  if (error !== null && revisions === undefined) {
     return (
       <Notice title="The versions cannot be shown" detail={error.message}>
         <Link to="/drives">All drives</Link>
       </Notice>
     )
   }
-  if (record === undefined || revisions === undefined)
+  if (revisions === undefined)
     return (
       <p role="status" style={{ padding: 32 }}>
         Fetching the versions …
       </p>
     )
-  const newest = revisions[0]?.version ?? 1
   const left = picked[0] ?? revisions[1]?.version ?? newest
   const right = picked[1] ?? newest
   return (
@@ -62,7 +63,7 @@ export function HistoryScreen() {
           ))}
         </ol>
       </section>
-      <Compared driveId={driveId} left={left} right={right} newest={record.version} />
+      <Compared driveId={driveId} left={left} right={right} newest={newest} />
     </div>
   )
 }

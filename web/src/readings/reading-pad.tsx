@@ -20,6 +20,8 @@ interface ReadingPadProps {
   /** What Enter goes on to: `next: Fan`; none after the last. */
   readonly next: string | null
   readonly onSkip: () => void
+  /** Whether keys pressed now are meant for it. */
+  readonly ready: boolean
 }
 
 const DIGITS = ['7', '8', '9', '4', '5', '6', '1', '2', '3'] as const
@@ -30,7 +32,7 @@ const UNITS = ['mm', 'in', 'thou'] as const
  * Keys large enough for a thumb in a glove, for one hand: digits, the fractions a tape has, units. A fraction key sets the
  * denominator under what stands after the space. Enter takes the reading and goes on.
  */
-export function ReadingPad({ label, counts, onRead, next, onSkip }: ReadingPadProps) {
+export function ReadingPad({ label, counts, onRead, next, onSkip, ready }: ReadingPadProps) {
   const id = useId()
   const lengths = useLengths()
   const [text, setText] = useState('')
@@ -38,8 +40,8 @@ export function ReadingPad({ label, counts, onRead, next, onSkip }: ReadingPadPr
   const field = useRef<HTMLInputElement>(null)
   // With a keyboard one types at once; on a touch screen the pad's own keys do, and no other keyboard may cover it.
   useEffect(() => {
-    if (!globalThis.matchMedia('(pointer: coarse)').matches) field.current?.focus()
-  }, [label])
+    if (ready && !globalThis.matchMedia('(pointer: coarse)').matches) field.current?.focus()
+  }, [label, ready])
 
   const read = text.trim() === '' ? null : counts ? readCount(text) : parseLength(text, lengths.style)
   const write = (change: (before: string) => string) => {

@@ -1,7 +1,9 @@
+import { lazy, Suspense } from 'react'
 import { useBench, useBenchState } from '../bench-context.ts'
-import { PhotoMarking } from '../photo/photo-marking.tsx'
 import type { StepId } from '../steps/steps.ts'
 import { Drawing } from './drawing.tsx'
+
+const PhotoMarking = lazy(async () => ({ default: (await import('../photo/photo-marking.tsx')).PhotoMarking }))
 
 /** The drawing; while a photo is being marked, the photo in its place. */
 export function DrawingOrPhoto({ step }: { readonly step: StepId }) {
@@ -9,6 +11,10 @@ export function DrawingOrPhoto({ step }: { readonly step: StepId }) {
   const measuring = useBenchState((state) => state.measuring)
   const { photo } = settled.drive
   if (step === 'measure' && measuring === 'photo' && photo !== undefined)
-    return <PhotoMarking key={photo.id} photo={photo} />
+    return (
+      <Suspense fallback={<p role="status">Fetching the picture …</p>}>
+        <PhotoMarking key={photo.id} photo={photo} />
+      </Suspense>
+    )
   return <Drawing step={step} />
 }

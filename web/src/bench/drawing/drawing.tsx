@@ -1,6 +1,6 @@
 import { FullscreenOutlined, MinusOutlined, PlusOutlined } from '@ant-design/icons'
 import { Button } from 'antd'
-import { useEffect, useMemo, useRef, type KeyboardEvent } from 'react'
+import { lazy, Suspense, useEffect, useMemo, useRef, type KeyboardEvent } from 'react'
 import { dragShaftBy, type Point, type SettledDrive } from '@emery/core'
 import { stampNow } from '../../app/preferences.ts'
 import { useBench, useBenchState } from '../bench-context.ts'
@@ -14,11 +14,12 @@ import { driveBounds } from '../../shapes/drive-bounds.ts'
 import styles from './drawing.module.css'
 import { LabelLayer } from './label-layer.tsx'
 import { PulleyLayer } from './pulley-layer.tsx'
-import { SurveyLayer } from './survey-layer.tsx'
 import { Tray } from './tray.tsx'
 import { ScaleBar } from './scale-bar.tsx'
 import { useCamera } from './use-camera.ts'
 import { useDraggingPulley } from './use-dragging-pulley.ts'
+
+const SurveyLayer = lazy(async () => ({ default: (await import('./survey-layer.tsx')).SurveyLayer }))
 
 /** Millimetres an arrow key moves the pulley in hand. */
 const NUDGE_MM = 1
@@ -114,7 +115,11 @@ export function Drawing({ step }: { readonly step: StepId }) {
           <PulleyLayer scale={camera.k} dragging={dragging} />
           <BeltLayer scale={camera.k} />
           <AdjusterLayer scale={camera.k} part="arm" />
-          {measuring === 'places' && <SurveyLayer scale={camera.k} />}
+          {measuring === 'places' && (
+            <Suspense fallback={null}>
+              <SurveyLayer scale={camera.k} />
+            </Suspense>
+          )}
           {measuring === 'adjusters' && <AdjusterHandles scale={camera.k} placeOf={placeOf} />}
         </g>
         <LabelLayer camera={camera} size={size} />

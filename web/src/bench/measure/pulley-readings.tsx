@@ -48,7 +48,7 @@ const HOW_TO: Readonly<Partial<Record<ReadingHow, string>>> = {
 const BALL_MM = 2.5
 
 /** The reading pad for one pulley, the way it is read, and every reading that was ever taken of it. */
-export function PulleyReadings({ pulley }: { readonly pulley: Pulley }) {
+export function PulleyReadings({ pulley, ready }: { readonly pulley: Pulley; readonly ready: boolean }) {
   const { store, settled } = useBench()
   const { drive } = settled
   const outers = drive.pulleys.filter(
@@ -95,6 +95,7 @@ export function PulleyReadings({ pulley }: { readonly pulley: Pulley }) {
       )}
       <ReadingPad
         key={how}
+        ready={ready}
         label={`${name}, ${WAYS[how]}`}
         counts={READING_SETS[how] === 'grooves' || READING_SETS[how] === 'teeth'}
         onRead={take}

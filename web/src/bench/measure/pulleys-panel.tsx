@@ -16,6 +16,9 @@ import { faceWords } from '../steps/pulley-card.tsx'
 export function PulleysPanel() {
   const { store, settled } = useBench()
   const selected = useBenchState((state) => state.selected)
+  // Coming to this step with a pulley in hand is not yet reading it: the number keys still change steps.
+  const [arrivedWith, setArrivedWith] = useState(selected)
+  if (arrivedWith !== null && arrivedWith !== selected) setArrivedWith(null)
   const { drive } = settled
   const pulley = drive.pulleys.find(({ id }) => id === selected)
   if (pulley === undefined) return <AllPulleys />
@@ -33,7 +36,7 @@ export function PulleysPanel() {
         />
       </div>
       <Siblings pulley={pulley} drive={drive} />
-      <PulleyReadings key={pulley.id} pulley={pulley} />
+      <PulleyReadings key={pulley.id} pulley={pulley} ready={arrivedWith === null} />
       {shaft !== undefined && <ShaftFields key={shaft.id} shaft={shaft} />}
     </section>
   )
