@@ -10,7 +10,10 @@ import { buildWeb, setUp } from './lib/set-up.mjs'
 await runMain(async () => {
   await setUp()
   await buildWeb()
-  await openly(process.execPath, ['--import', 'tsx', join(ROOT, 'bench', 'core.ts')], { cwd: ROOT })
+  for (const file of ['core.ts', 'survey.ts', 'route.ts']) {
+    await openly(process.execPath, ['--import', 'tsx', join(ROOT, 'bench', file)], { cwd: ROOT })
+    process.stdout.write('\n')
+  }
   const assets = join(WEB_DIST, 'assets')
   const page = readFileSync(join(WEB_DIST, 'index.html'), 'utf8')
   process.stdout.write('\n| script | compressed, kB | when |\n| --- | ---: | --- |\n')
