@@ -1,4 +1,4 @@
-import { mkdirSync } from 'node:fs'
+import { mkdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { chromium } from '@playwright/test'
 import { ROOT } from './lib/places.mjs'
@@ -7,7 +7,122 @@ import { runMain, say } from './lib/say.mjs'
 /** Pictures for docs/screenshots of a running demo (`npm run demo` first, then `node tools/screenshots.mjs`). */
 const ADDRESS = process.argv[2] ?? 'http://127.0.0.1:4680'
 const FOLDER = join(ROOT, 'docs', 'screenshots')
-const LIGHT = { units: 'mm', light: 'light' }
+const LIGHT = { units: 'mm', light: 'light', person: 'Wren' }
+
+/** Drives stored for pictures only; taken away again at the end. */
+const made = []
+
+/** Stores a document and opens it; the demo's own drives stay as they are. */
+const opened = async (page, document, key) => {
+  const response = await page.request.post(`${ADDRESS}/api/drives`, { data: { document, vehicleId: null } })
+  const { id } = await response.json()
+  made.push(id)
+  await page.goto(`${ADDRESS}/drives/${id}/measure`)
+  await page.getByRole('group', { name: 'The drive, seen from the front' }).waitFor()
+  if (key !== undefined) await page.keyboard.press(key)
+  return id
+}
+const demo = (file) => JSON.parse(readFileSync(join(ROOT, 'demo', file), 'utf8'))
+const by = { by: 'Wren', at: '2026-11-24T08:00:00Z' }
+
+/** A drive measured by tape, one reading of it wrong. */
+async function measuredByTape(page) {
+  const drive = demo('drives/ketch-main.drive.json')
+  const others = drive.pulleys.filter(({ shaft }) => shaft !== 'tens')
+  const at = ({ shaft }) => drive.shafts.find(({ id }) => id === shaft)
+  const distances = others.flatMap((a, i) =>
+    others.slice(i + 1).map((b, k) => {
+      const [p, q] = [at(a), at(b)]
+      const far = Math.hypot(p.x - q.x, p.y - q.y) + ((i * 7 + k * 3) % 5) * 0.3 - 0.6
+      const value = Math.round(10 * (far + (i === 1 && k === 1 ? 11 : 0))) / 10
+      return { id: `d${i}${k}`, from: a.id, to: b.id, kind: 'centre', value, written: '', ...by }
+    }),
+  )
+  for (const shaft of drive.shafts)
+    if (!['crank', 'tens'].includes(shaft.id)) shaft.placed = { how: 'distances', ...by }
+  drive.survey = { distances, sides: [] }
+  await opened(page, { ...drive, name: 'Main drive, by tape' })
+  await page.getByRole('button', { name: 'Places' }).click()
+  await page.getByText('longer than the rest agree').waitFor()
+}
+
+/** The practice picture with its rims marked. */
+async function marked(page) {
+  const { camera, pulleys } = demo('photos/engine-front.json')
+  const [t, d] = [(camera.tilt * Math.PI) / 180, (camera.toward * Math.PI) / 180]
+  const see = (x, y) => {
+    const [u, v] = [x - 5, y - 130]
+    const [along, aside] = [u * Math.cos(d) + v * Math.sin(d), -u * Math.sin(d) + v * Math.cos(d)]
+    const X = along * Math.cos(t) * Math.cos(d) - aside * Math.sin(d)
+    const Y = along * Math.cos(t) * Math.sin(d) + aside * Math.cos(d)
+    const depth = camera.away - along * Math.sin(t)
+    return [camera.width / 2 + (camera.focal * X) / depth, camera.height / 2 - (camera.focal * Y) / depth]
+  }
+  const photo = await page.request.post(`${ADDRESS}/api/photos`, {
+    headers: { 'Content-Type': 'application/octet-stream' },
+    data: readFileSync(join(ROOT, 'demo', 'photos', 'engine-front.jpg')),
+  })
+  const { id, width, height } = await photo.json()
+  const rims = pulleys.map(({ x, y, diameter }, i) => ({
+    pulley: `p${i}`,
+    points: Array.from({ length: 6 }, (_, k) => {
+      const a = (k * Math.PI) / 3 + 0.3
+      return see(x + (diameter / 2) * Math.cos(a), y + (diameter / 2) * Math.sin(a))
+    }),
+  }))
+  await opened(page, {
+    format: 'emery-drive',
+    version: 1,
+    name: 'From the practice picture',
+    notes: '',
+    engine: { crankTurns: 'cw', idleRpm: 800, cruiseRpm: 2200, maxRpm: 5000 },
+    shafts: pulleys.map(({ name }, i) => ({
+      id: `s${i}`,
+      name,
+      kind: i === 0 ? 'crank' : 'other',
+      x: i === 0 ? 0 : null,
+      y: i === 0 ? 0 : null,
+    })),
+    pulleys: pulleys.map(({ face, diameter }, i) => ({
+      id: `p${i}`,
+      shaft: `s${i}`,
+      diameter: i < 2 ? diameter : null,
+      diameterAt: 'outside',
+      ...(face === 'smooth' ? { face } : { face, section: 'PK', grooves: 6 }),
+    })),
+    belts: [{ id: 'main', name: 'Main belt', section: 'PK', ribs: 6, length: null, adjuster: null, route: [] }],
+    adjusters: [],
+    photo: { id, width, height, strength: 0.5, view: 'oblique', rims, ...by },
+  })
+  await page.getByRole('button', { name: 'Photo' }).click()
+  await page.getByText(/6 pulleys, leaning/).waitFor()
+}
+
+async function versions(page) {
+  const id = await opened(page, { ...demo('drives/skerry-rod.drive.json'), name: 'Hill-climb drive, tried out' })
+  await page.getByRole('button', { name: /^Alternator,/ }).focus()
+  await page.keyboard.press('Enter')
+  for (let i = 0; i < 3; i++) await page.keyboard.press('Shift+ArrowUp')
+  await page
+    .getByRole('status')
+    .filter({ hasText: /^saved/ })
+    .waitFor()
+  await page.waitForTimeout(900)
+  await page.goto(`${ADDRESS}/drives/${id}/history`)
+  await page.getByRole('list', { name: 'What changed' }).waitFor()
+}
+
+async function newDrive(page) {
+  await page.goto(`${ADDRESS}/drives/new`)
+  for (const part of ['Alternator', 'Water pump', 'Tensioner'])
+    await page.getByRole('button', { name: part, exact: true }).click()
+}
+
+async function findRoutes(page) {
+  await page.getByRole('button', { name: 'Find all routes' }).click()
+  await page.getByRole('list', { name: 'Routes found' }).waitFor()
+  await page.getByRole('button', { name: /^Route 1/ }).scrollIntoViewIfNeeded()
+}
 
 const step =
   (vehicle, key, more = async () => {}) =>
@@ -21,11 +136,22 @@ const take = (pulley) => (page) => page.getByRole('button', { name: new RegExp(`
 
 const PICTURES = [
   ['drives', LIGHT, async () => {}],
-  ['bench-length', LIGHT, step('Ketch', '2')],
-  ['bench-measure', LIGHT, step('Skerry', '1', take('Cooling'))],
-  ['bench-speeds', LIGHT, step('Kiln', '3')],
-  ['bench-dark-inch', { units: 'inch', light: 'dark' }, step('Haulm', '2', take('Steering'))],
-  ['working', LIGHT, step('Fenland', '2', (page) => page.keyboard.press('w'))],
+  ['bench-length', LIGHT, step('Ketch', '3')],
+  ['bench-measure', LIGHT, step('Skerry', '1')],
+  ['bench-speeds', LIGHT, step('Kiln', '4')],
+  ['bench-dark-inch', { units: 'inch', light: 'dark' }, step('Haulm', '3', take('Steering'))],
+  ['working', LIGHT, step('Fenland', '3', (page) => page.keyboard.press('w'))],
+  ['new-drive', LIGHT, newDrive],
+  [
+    'reading-pad',
+    { units: 'inch', light: 'light' },
+    step('Ketch', '1', take('Alternator')),
+    { width: 1024, height: 768 },
+  ],
+  ['bench-places', LIGHT, measuredByTape],
+  ['bench-photo', LIGHT, marked],
+  ['bench-route', LIGHT, step('Haulm', '2', findRoutes)],
+  ['versions', LIGHT, versions],
 ]
 
 await runMain(async () => {
@@ -34,8 +160,8 @@ await runMain(async () => {
     executablePath: '/usr/bin/chromium',
     args: ['--no-sandbox', '--disable-dev-shm-usage', '--font-render-hinting=none'],
   })
-  for (const [name, preferences, act] of PICTURES) {
-    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+  for (const [name, preferences, act, viewport = { width: 1280, height: 800 }] of PICTURES) {
+    const page = await browser.newPage({ viewport })
     await page.addInitScript(
       (state) => localStorage.setItem('emery.preferences', JSON.stringify({ state, version: 0 })),
       preferences,
@@ -48,6 +174,10 @@ await runMain(async () => {
     await page.screenshot({ path: join(FOLDER, `${name}.png`) })
     say(`docs/screenshots/${name}.png`)
     await page.close()
+  }
+  for (const id of made) {
+    const { version } = await (await fetch(`${ADDRESS}/api/drives/${id}`)).json()
+    await fetch(`${ADDRESS}/api/drives/${id}?basedOn=${version}`, { method: 'DELETE' })
   }
   await browser.close()
 })

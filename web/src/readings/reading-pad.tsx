@@ -20,6 +20,8 @@ interface ReadingPadProps {
   /** What Enter goes on to: `next: Fan`; none after the last. */
   readonly next: string | null
   readonly onSkip: () => void
+  /** What stands in the drive now, in the units shown; null while there is nothing. */
+  readonly now: string | null
   /** Whether keys pressed now are meant for it. */
   readonly ready: boolean
 }
@@ -32,7 +34,7 @@ const UNITS = ['mm', 'in', 'thou'] as const
  * Keys large enough for a thumb in a glove, for one hand: digits, the fractions a tape has, units. A fraction key sets the
  * denominator under what stands after the space. Enter takes the reading and goes on.
  */
-export function ReadingPad({ label, counts, onRead, next, onSkip, ready }: ReadingPadProps) {
+export function ReadingPad({ label, counts, onRead, next, onSkip, now, ready }: ReadingPadProps) {
   const id = useId()
   const lengths = useLengths()
   const [text, setText] = useState('')
@@ -85,7 +87,7 @@ export function ReadingPad({ label, counts, onRead, next, onSkip, ready }: Readi
         maxLength={40}
         autoComplete="off"
         inputMode="none"
-        placeholder={counts ? 'count' : lengths.style === 'mm' ? '169.9' : '6 11/16'}
+        placeholder={now === null ? 'not read yet' : `now ${now}`}
         aria-invalid={refusal !== null}
         aria-describedby={`${id}-note`}
         onChange={(event) => write(() => event.target.value)}

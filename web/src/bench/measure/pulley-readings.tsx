@@ -57,6 +57,7 @@ export function PulleyReadings({ pulley, ready }: { readonly pulley: Pulley; rea
   const ways = waysToRead(pulley, outers.length > 0)
   const [how, setHow] = useState<ReadingHow>(ways[0] ?? 'outside')
   const [ball, setBall] = useState(BALL_MM)
+  const lengths = useLengths()
   const name = drive.shafts.find(({ id }) => id === pulley.shaft)?.name ?? pulley.id
   const next = nextToRead(drive, pulley)
   const goOn = () => store.getState().select(next?.id ?? null)
@@ -96,6 +97,7 @@ export function PulleyReadings({ pulley, ready }: { readonly pulley: Pulley; rea
       <ReadingPad
         key={how}
         ready={ready}
+        now={standing(pulley, how, lengths.text)}
         label={`${name}, ${WAYS[how]}`}
         counts={READING_SETS[how] === 'grooves' || READING_SETS[how] === 'teeth'}
         onRead={take}
@@ -105,6 +107,15 @@ export function PulleyReadings({ pulley, ready }: { readonly pulley: Pulley; rea
       <Taken pulley={pulley} drive={drive} />
     </>
   )
+}
+
+/** What the drive has for that which a way of reading sets. */
+function standing(pulley: Pulley, how: ReadingHow, text: (mm: number) => string): string | null {
+  const sets = READING_SETS[how]
+  if (pulley.face === 'toothed') return pulley.teeth === null ? null : String(pulley.teeth)
+  if (sets === 'diameter') return pulley.diameter === null ? null : `Ø ${text(pulley.diameter)}`
+  if (sets === 'ride') return pulley.face === 'vee' ? text(pulley.ride ?? 0) : null
+  return pulley.face === 'smooth' ? null : String(pulley.grooves)
 }
 
 /** The next pulley without a size, round the drive from this one; with none left, none. */

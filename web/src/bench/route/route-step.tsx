@@ -166,7 +166,9 @@ function Search({ belt }: { readonly belt: Belt }) {
   const toggle = (id: string) =>
     setChosen(pulleys.includes(id) ? pulleys.filter((each) => each !== id) : [...pulleys, id])
   const could = drive.pulleys.filter((pulley) => pulley.face === 'smooth' || pulley.section === belt.section)
-  const stale = state.is === 'done' && (changedFor(state.of, drive, belt.id) || state.pulleys.join() !== pulleys.join())
+  const stale =
+    state.is === 'done' &&
+    (changedFor(state.of, drive, belt.id) || state.pulleys.toSorted().join() !== pulleys.toSorted().join())
   return (
     <section className={panel['section']}>
       <h2 className="heading">Ways it could run</h2>
