@@ -72,8 +72,8 @@ export interface SurveyResult {
 /** Standard deviation of a tape between two rims, mm (nominal). */
 export const TAPE_SIGMA_MM = 1
 
-/** Standard deviations by which a reading must miss what the rest agree on before it is called an outlier (1 in 3000 by chance). */
-const OUTLIER_SIGMAS = 3.5
+/** Standard deviations by which a reading must miss what the rest agree on before it is called an outlier (1 in 700 by chance, for each reading). */
+const OUTLIER_SIGMAS = 3.2
 /** Cost by which a mirror image may be worse and still be possible: three standard deviations. */
 const AS_GOOD = 9
 /** mm by which a pulley must move between two layouts for them to be different drives. */
@@ -235,13 +235,11 @@ function worstReading(
     .map((reading) => ({ reading, fits: fitUsing(new Set([...out, reading]), IN_TRIAL) }))
     .filter(({ fits: [without] }) => without !== undefined && without.spare === fit.spare - 1)
     .toSorted((a, b) => (a.fits[0]?.cost ?? 0) - (b.fits[0]?.cost ?? 0))
-  const [best, second] = trials
+  const [best] = trials
   const without = best?.fits[0]
   if (best === undefined || without === undefined) return undefined
   const gained = fit.cost - without.cost
   if (gained < OUTLIER_SIGMAS * OUTLIER_SIGMAS) return undefined
-  // Two readings that could each be the blunder: naming one would be a guess.
-  if (second !== undefined && (second.fits[0]?.cost ?? Infinity) - without.cost < 1) return undefined
   const link = links[best.reading] as Link
   return Math.abs(missIn(without.places, link) ?? 0) < OUTLIER_SIGMAS * link.sigma ? undefined : best
 }

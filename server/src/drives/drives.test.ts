@@ -83,8 +83,8 @@ describe('a drive', () => {
       .put(`/api/drives/${id}`)
       .send({ basedOn: 1, saveId: newId(), document: ketchWithCrank(150), reason: 'measure the crank', by: 'Wren' })
       .expect(200)
-    const { body } = await request(at.app).get(`/api/drives/${id}/revisions`).expect(200)
-    expect((body as { revisions: RevisionSummary[] }).revisions).toMatchObject([
+    const response = await request(at.app).get(`/api/drives/${id}/revisions`).expect(200)
+    expect((response.body as { revisions: RevisionSummary[] }).revisions).toMatchObject([
       { version: 2, by: 'Wren', reason: 'measure the crank' },
       { version: 1, by: '', reason: 'made' },
     ])

@@ -21,8 +21,8 @@ describe('a picture', () => {
   test('is kept as it came, and shown upright and no larger than a screen needs', async () => {
     // Orientation 6: the camera was held on its side, so what is 3000 wide in the file is 3000 high on the screen.
     const original = await plain(3000, 2000).withMetadata({ orientation: 6 }).jpeg().toBuffer()
-    const { body } = await send(original).expect(201)
-    const { id, ...rest } = body as PhotoRecord
+    const body = (await send(original).expect(201)).body as PhotoRecord
+    const { id, ...rest } = body
     expect(rest).toMatchObject({ width: 1365, height: 2048, by: 'Wren' })
     const screen = await request(at.app).get(`/api/photos/${id}/screen`).responseType('blob').expect(200)
     expect(screen.headers['content-type']).toBe('image/jpeg')
@@ -34,7 +34,7 @@ describe('a picture', () => {
   })
 
   test('a small PNG stays the size it is', async () => {
-    const { body } = await send(await plain(300, 200).png().toBuffer(), 'image/png').expect(201)
+    const body = (await send(await plain(300, 200).png().toBuffer(), 'image/png').expect(201)).body as PhotoRecord
     expect(body).toMatchObject({ width: 300, height: 200 })
   })
 
@@ -44,10 +44,8 @@ describe('a picture', () => {
       .jpeg()
       .toBuffer()
     expect(hidden.includes('<script>')).toBe(true)
-    const { body } = await send(hidden).expect(201)
-    const screen = await request(at.app)
-      .get(`/api/photos/${(body as PhotoRecord).id}/screen`)
-      .responseType('blob')
+    const body = (await send(hidden).expect(201)).body as PhotoRecord
+    const screen = await request(at.app).get(`/api/photos/${body.id}/screen`).responseType('blob')
     expect((screen.body as Buffer).includes('<script>')).toBe(false)
   })
 })
