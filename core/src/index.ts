@@ -53,6 +53,7 @@ export {
   removeShaft,
   renameShaft,
   setBeltAdjuster,
+  setBeltKind,
   setMustTurn,
   setRoute,
   unplaceShaft,

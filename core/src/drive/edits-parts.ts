@@ -4,6 +4,7 @@ import type { Adjuster } from './adjuster.ts'
 import type { RouteEntry } from './belt.ts'
 import { moveShaftBy, type DriveEdit } from './edits.ts'
 import type { Turn } from './engine.ts'
+import { sectionFigures, type Section } from '../sections/sections.ts'
 import type { PlacedHow } from './shaft.ts'
 
 /** Who does something, and when. */
@@ -89,6 +90,24 @@ export function removePulley(pulleyId: string): DriveEdit {
 export function removeBelt(beltId: string): DriveEdit {
   return (draft) => {
     draft.belts = draft.belts.filter(({ id }) => id !== beltId)
+  }
+}
+
+/** Says what a belt is. Another section keeps no length: belts of two sections are never the same length. */
+export function setBeltKind(
+  beltId: string,
+  {
+    name,
+    section,
+    ribs,
+    count,
+  }: { readonly name: string; readonly section: Section; readonly ribs: number; readonly count: number },
+): DriveEdit {
+  return (draft) => {
+    const belt = draft.belts.find(({ id }) => id === beltId)
+    if (belt === undefined) return
+    if (belt.section !== section) belt.length = null
+    Object.assign(belt, { name, section, ribs: sectionFigures(section).family === 'multi-rib' ? ribs : 1, count })
   }
 }
 

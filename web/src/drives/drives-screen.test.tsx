@@ -33,6 +33,17 @@ describe('the list of drives', () => {
     expect(screen.getByText('V13 × 887.5')).not.toBeNull()
   })
 
+  test('a drive that is still being measured says that, not that it is wrong', async () => {
+    const half = record('h', 'Half known')
+    const shafts = half.document.shafts.map((shaft) =>
+      shaft.kind === 'crank' ? shaft : { ...shaft, x: null, y: null },
+    )
+    server.answers['GET /drives'] = list({ ...half, document: { ...half.document, shafts } })
+    show(<DrivesScreen />)
+    expect(await screen.findByText('being measured')).not.toBeNull()
+    expect(screen.getByLabelText('nothing yet')).not.toBeNull()
+  })
+
   test('an empty garage says what to do next', async () => {
     server.answers['GET /drives'] = list()
     show(<DrivesScreen />)

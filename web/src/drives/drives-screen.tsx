@@ -153,6 +153,10 @@ function DriveRow({ record, onDelete }: { readonly record: DriveRecord; readonly
 function standingOf({ document }: DriveRecord): { readonly verdict: Verdict; readonly words: string } {
   const { belts, shafts, problems } = solveDrive(document)
   const all = [...belts.flatMap((belt) => belt.problems), ...shafts.flatMap((shaft) => shaft.problems), ...problems]
+  // A drive that is still being measured is not wrong, only unfinished.
+  const unfinished = all.find(({ code }) => code === 'NOT_MEASURED' || code === 'NOT_ROUTED')
+  if (unfinished !== undefined)
+    return { verdict: 'none', words: unfinished.code === 'NOT_MEASURED' ? 'being measured' : 'no route yet' }
   const errors = all.filter(({ severity }) => severity === 'error').length
   if (errors > 0) return { verdict: 'act', words: errors === 1 ? 'one thing is wrong' : `${errors} things are wrong` }
   if (all.length > 0)

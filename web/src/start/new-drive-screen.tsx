@@ -3,7 +3,15 @@ import { useQuery } from '@tanstack/react-query'
 import { Button, Input, InputNumber, Segmented, Select } from 'antd'
 import { useMemo, useState } from 'react'
 import { useNavigate } from 'react-router'
-import { checkDrive, newDrive, type DriveDocument, type Section, type ShaftKind, type Turn } from '@emery/core'
+import {
+  checkDrive,
+  newDrive,
+  type DriveDocument,
+  type NewBelt,
+  type Section,
+  type ShaftKind,
+  type Turn,
+} from '@emery/core'
 import { createDrive, examplesQuery } from '../api/drives.ts'
 import { usePreferences } from '../app/preferences.ts'
 import { useTopBar } from '../app/top-bar.ts'
@@ -40,6 +48,7 @@ export function NewDriveScreen() {
   const [crankTurns, setCrankTurns] = useState<Turn>('cw')
   const [section, setSection] = useState<Section>('PK')
   const [ribs, setRibs] = useState(6)
+  const [more, setMore] = useState<readonly NewBelt[]>([])
   const [parts, setParts] = useState<readonly PartDraft[]>([])
   const [open, setOpen] = useState<number | null>(null)
   const { begin, refusal, busy } = useBegin()
@@ -61,7 +70,7 @@ export function NewDriveScreen() {
           ...part,
           mustTurn: part.mustTurn ?? undefined,
         })),
-        belts: [{ name: 'Main belt', section, ribs }],
+        belts: [{ name: 'Main belt', section, ribs }, ...more],
       }),
       'started',
     )
@@ -121,7 +130,22 @@ export function NewDriveScreen() {
             </label>
           )}
         </div>
-        <h2 className="heading">Tap every part the belt could run on</h2>
+        {more.map((belt, i) => (
+          <MoreBelt
+            key={belt.name}
+            belt={belt}
+            onChange={(to) => setMore(more.map((each, k) => (k === i ? to : each)))}
+            onLeaveOut={() => setMore(more.filter((_, k) => k !== i))}
+          />
+        ))}
+        <Button
+          type="text"
+          icon={<PlusOutlined />}
+          onClick={() => setMore([...more, { name: `Belt ${more.length + 2}`, section: 'V13', ribs: 6 }])}
+        >
+          Another belt
+        </Button>
+        <h2 className="heading">Tap every part a belt could run on</h2>
         <div className={styles['kinds']}>
           {COMMON.map((kind) => (
             <button key={kind} type="button" onClick={() => add(kind)}>
@@ -177,6 +201,52 @@ export function NewDriveScreen() {
         </div>
       </section>
       <Otherwise begin={begin} />
+    </div>
+  )
+}
+
+/** A second belt of the engine; its pulleys are cut for it under “Change”. */
+function MoreBelt({
+  belt,
+  onChange,
+  onLeaveOut,
+}: {
+  readonly belt: NewBelt
+  readonly onChange: (belt: NewBelt) => void
+  readonly onLeaveOut: () => void
+}) {
+  return (
+    <div className={styles['row']}>
+      <label className={styles['grow']}>
+        {belt.name}
+        <Select
+          size="large"
+          aria-label={belt.name}
+          value={belt.section}
+          options={[...BELTS]}
+          onChange={(section) => onChange({ ...belt, section })}
+        />
+      </label>
+      {belt.section === 'PK' && (
+        <label>
+          Ribs
+          <InputNumber
+            size="large"
+            min={1}
+            max={30}
+            precision={0}
+            value={belt.ribs}
+            onChange={(ribs) => onChange({ ...belt, ribs: ribs ?? 6 })}
+          />
+        </label>
+      )}
+      <Button
+        size="large"
+        type="text"
+        aria-label={`Leave ${belt.name} out`}
+        icon={<DeleteOutlined />}
+        onClick={onLeaveOut}
+      />
     </div>
   )
 }

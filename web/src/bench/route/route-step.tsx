@@ -18,6 +18,7 @@ import { TurnMark } from '../../readings/turn-mark.tsx'
 import { VerdictMark } from '../../readings/verdict-mark.tsx'
 import { useBench, useBenchState } from '../bench-context.ts'
 import panel from '../steps/panel.module.css'
+import { BeltFields } from './belt-fields.tsx'
 import { RouteThumb } from './route-thumb.tsx'
 import styles from './route.module.css'
 import { useRouteSearch } from './use-route-search.ts'
@@ -57,6 +58,7 @@ export function RouteStep() {
       <Threaded key={`t ${belt.belt.id}`} belt={belt} />
       <Search key={`s ${belt.belt.id}`} belt={belt.belt} />
       <Turns />
+      <BeltFields key={`b ${belt.belt.id} ${belt.belt.name}`} belt={belt.belt} />
     </>
   )
 }
