@@ -88,23 +88,30 @@ describe('importing', () => {
     )
   }
 
-  test('what is wrong with a file is told by its places', async () => {
+  test('what is wrong with a file is told by its places, and it is not sent', async () => {
     server.answers['GET /drives'] = list()
-    server.answers['POST /drives/import'] = {
-      status: 422,
-      json: {
-        error: {
-          code: 'BAD_DOCUMENT',
-          message: 'Not a drive.',
-          problems: [{ path: '$.shafts', message: 'must be a list' }],
-        },
-      },
-    }
     show(<DrivesScreen />)
-    await choose('{}')
+    await choose(JSON.stringify({ ...demoDrive('kiln-blower'), shafts: {} }))
     const refusal = await screen.findByRole('alert')
     expect(refusal.textContent).toContain('x.json was not imported')
     expect(refusal.textContent).toContain('$.shafts must be a list.')
+    expect(server.asked).not.toContain('POST /drives/import')
+  })
+
+  test('a drive is shown before it is taken; what the server then refuses is told', async () => {
+    server.answers['GET /drives'] = list()
+    server.answers['POST /drives/import'] = {
+      status: 503,
+      json: { error: { code: 'DATABASE_AWAY', message: 'The database does not answer.' } },
+    }
+    show(<DrivesScreen />)
+    await choose(JSON.stringify(demoDrive('kiln-blower')))
+    const preview = await screen.findByRole('dialog')
+    expect(preview.textContent).toContain('Blower drive')
+    expect(preview.textContent).toContain('V13 × 887.5')
+    expect(server.asked).not.toContain('POST /drives/import')
+    await userEvent.click(screen.getByRole('button', { name: 'Import it' }))
+    expect((await screen.findByRole('alert')).textContent).toContain('The database does not answer.')
   })
 
   test('a file too large is not even sent', async () => {

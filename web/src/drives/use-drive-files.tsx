@@ -2,12 +2,13 @@ import { useQueryClient } from '@tanstack/react-query'
 import { App, Button } from 'antd'
 import { lazy, Suspense, useCallback, useRef, useState, type ReactNode } from 'react'
 import { useNavigate } from 'react-router'
-import { checkDrive, MOST_TEXT, type DriveDocument } from '@emery/core'
+import { checkDrive, MOST_TEXT, problemLine, readDriveText, type CheckedDrive, type DriveDocument } from '@emery/core'
 import { RequestFailure } from '../api/client.ts'
 import { createDrive, driveKeys, importDrive } from '../api/drives.ts'
 import { usePreferences } from '../app/preferences.ts'
 import styles from './drives-screen.module.css'
 
+const DrivePreview = lazy(async () => ({ default: (await import('./drive-preview.tsx')).DrivePreview }))
 const CsvPreview = lazy(async () => ({ default: (await import('./csv-preview.tsx')).CsvPreview }))
 
 interface DriveFiles {
@@ -16,6 +17,15 @@ interface DriveFiles {
   /** The hidden file control and what was wrong with the last file. */
   readonly element: ReactNode
 }
+
+/** A drive document that was read and waits to be taken. */
+interface PickedDocument {
+  readonly file: string
+  readonly text: string
+  readonly drive: CheckedDrive
+}
+
+const NOT_A_DRIVE = 'This is not a drive document Emery can take. Nothing was stored.'
 
 interface Refusal {
   readonly file: string
@@ -32,13 +42,14 @@ export function useDriveFiles(): DriveFiles {
   const [refusal, setRefusal] = useState<Refusal | null>(null)
   const chooseFile = useCallback(() => input.current?.click(), [])
 
+  const [document, setDocument] = useState<PickedDocument | null>(null)
   const [table, setTable] = useState<{ readonly file: string; readonly text: string } | null>(null)
-  const store = async (document: DriveDocument) => {
+  const store = async (made: DriveDocument) => {
     setTable(null)
-    const read = checkDrive(document)
+    const read = checkDrive(made)
     if (!read.ok) {
-      const lines = read.problems.map(({ path, message }) => `${path} ${message}.`)
-      setRefusal({ file: table?.file ?? document.name, message: 'These pulleys do not make a drive.', lines })
+      const lines = read.problems.map(problemLine)
+      setRefusal({ file: table?.file ?? made.name, message: 'These pulleys do not make a drive.', lines })
       return
     }
     try {
@@ -47,7 +58,7 @@ export function useDriveFiles(): DriveFiles {
       await queries.invalidateQueries({ queryKey: driveKeys.lists })
       void navigate(`/drives/${record.id}`)
     } catch (error) {
-      setRefusal(refusalOf(document.name, error))
+      setRefusal(refusalOf(made.name, error))
     }
   }
 
@@ -59,12 +70,23 @@ export function useDriveFiles(): DriveFiles {
         setTable({ file: file.name, text: await file.text() })
         return
       }
-      const record = await importDrive(await file.text(), usePreferences.getState().person)
+      const text = await file.text()
+      const read = readDriveText(text)
+      if (read.ok) setDocument({ file: file.name, text, drive: read.drive })
+      else setRefusal({ file: file.name, message: NOT_A_DRIVE, lines: read.problems.map(problemLine) })
+    } catch (error) {
+      setRefusal(refusalOf(file.name, error))
+    }
+  }
+  const takeDocument = async ({ file, text }: PickedDocument) => {
+    setDocument(null)
+    try {
+      const record = await importDrive(text, usePreferences.getState().person)
       await queries.invalidateQueries({ queryKey: driveKeys.lists })
       void message.success(`${record.document.name} is imported.`)
       void navigate(`/drives/${record.id}`)
     } catch (error) {
-      setRefusal(refusalOf(file.name, error))
+      setRefusal(refusalOf(file, error))
     }
   }
   const importFiles = (files: FileList | null) => {
@@ -87,13 +109,23 @@ export function useDriveFiles(): DriveFiles {
           aria-label="Drive document to import"
           onChange={(event) => importFiles(event.target.files)}
         />
+        {document !== null && (
+          <Suspense fallback={null}>
+            <DrivePreview
+              file={document.file}
+              drive={document.drive}
+              onTake={() => void takeDocument(document)}
+              onClose={() => setDocument(null)}
+            />
+          </Suspense>
+        )}
         {table !== null && (
           <Suspense fallback={null}>
             <CsvPreview
               key={table.file}
               file={table.file}
               text={table.text}
-              onTake={(document) => void store(document)}
+              onTake={(made) => void store(made)}
               onClose={() => setTable(null)}
             />
           </Suspense>
