@@ -1,5 +1,4 @@
-import { DeleteOutlined, FileOutlined, PlusOutlined } from '@ant-design/icons'
-import { useQuery } from '@tanstack/react-query'
+import { DeleteOutlined, PlusOutlined } from '@ant-design/icons'
 import { Button, Input, InputNumber, Segmented, Select } from 'antd'
 import { useMemo, useState } from 'react'
 import { useNavigate } from 'react-router'
@@ -12,14 +11,13 @@ import {
   type ShaftKind,
   type Turn,
 } from '@emery/core'
-import { createDrive, examplesQuery } from '../api/drives.ts'
+import { createDrive } from '../api/drives.ts'
 import { usePreferences } from '../app/preferences.ts'
 import { useTopBar } from '../app/top-bar.ts'
-import { DriveMiniature } from '../drives/drive-miniature.tsx'
-import { useDriveFiles } from '../drives/use-drive-files.tsx'
 import { PART_NAMES, SECTION_NAMES } from '../parts/part-names.ts'
 import { newPart, PartForm, type PartDraft } from '../parts/part-form.tsx'
 import styles from './new-drive.module.css'
+import { Otherwise } from './otherwise.tsx'
 
 /** Parts most engines have, in the order one meets them; the crank is always there. */
 const COMMON: readonly ShaftKind[] = [
@@ -248,34 +246,6 @@ function MoreBelt({
         onClick={onLeaveOut}
       />
     </div>
-  )
-}
-
-/** Drives to begin from instead: a made-up one, or a file. */
-function Otherwise({ begin }: { readonly begin: (document: DriveDocument, reason: string) => Promise<void> }) {
-  const { data } = useQuery(examplesQuery())
-  const files = useDriveFiles()
-  return (
-    <aside className={styles['aside']}>
-      <h2 className="heading">Or begin with</h2>
-      <Button size="large" block icon={<FileOutlined />} onClick={files.chooseFile}>
-        A file: drive document or table
-      </Button>
-      {files.element}
-      <ul aria-label="Made-up drives">
-        {(data ?? []).map(({ id, name, document }) => (
-          <li key={id}>
-            <button
-              type="button"
-              onClick={() => void begin({ ...document, name: `${document.name}, copy` }, 'begun from a made-up drive')}
-            >
-              <DriveMiniature drive={document} />
-              <span>{name}</span>
-            </button>
-          </li>
-        ))}
-      </ul>
-    </aside>
   )
 }
 

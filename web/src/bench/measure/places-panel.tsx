@@ -6,17 +6,11 @@ import {
   addDistance,
   answerSide,
   outlierSentence,
-  placeShaftByDistances,
-  putShaft,
   questionSentence,
   removeDistance,
-  setUpright,
   surveyDrive,
-  unplaceShaft,
-  wordingFor,
   type DistanceKind,
   type DriveSurvey,
-  type Shaft,
 } from '@emery/core'
 import { stampNow } from '../../app/preferences.ts'
 import type { EditResult } from '../../readings/edit-result.ts'
@@ -26,6 +20,9 @@ import { VerdictMark } from '../../readings/verdict-mark.tsx'
 import { useBench, useBenchState } from '../bench-context.ts'
 import panel from '../steps/panel.module.css'
 import styles from './measure.module.css'
+import { ShaftPlace } from './shaft-place.tsx'
+import { Upright } from './upright.tsx'
+import { useNames } from './use-names.ts'
 
 /** Where pulleys stand: by distances between them, by numbers, or pulled there; what is still open, and what disagrees. */
 export function PlacesPanel() {
@@ -48,96 +45,6 @@ export function PlacesPanel() {
         {survey !== undefined && <Upright />}
       </section>
     </>
-  )
-}
-
-function useNames() {
-  const { settled } = useBench()
-  return useMemo(() => {
-    const words = wordingFor(settled.drive)
-    const pulley = (id: string) => {
-      const found = settled.drive.pulleys.find((each) => each.id === id)
-      return found === undefined ? id : words.pulley(found)
-    }
-    return { shaft: words.shaft, pulley }
-  }, [settled.drive])
-}
-
-const HOW_PLACED = {
-  typed: 'typed',
-  dragged: 'pulled there',
-  photo: 'from the photo',
-  distances: 'from distances',
-  file: 'from a file',
-} as const
-
-/** The shaft in hand: its place in numbers, how it is known, and how it could be known instead. */
-function ShaftPlace() {
-  const { store, settled } = useBench()
-  const selected = useBenchState((state) => state.selected)
-  const lengths = useLengths()
-  const pulley = settled.drive.pulleys.find(({ id }) => id === selected)
-  const shaft = settled.drive.shafts.find(({ id }) => id === pulley?.shaft)
-  if (shaft === undefined) return null
-  const { edit } = store.getState()
-  const { placed } = shaft
-  return (
-    <section className={panel['card']} aria-label={`In hand: ${shaft.name}`}>
-      <div className={styles['head']}>
-        <h2>{shaft.name}</h2>
-        <Button
-          type="text"
-          aria-label="Let go"
-          icon={<CloseOutlined />}
-          onClick={() => store.getState().select(null)}
-        />
-      </div>
-      <PlaceFields key={shaft.id} shaft={shaft} />
-      <p className={styles['note']}>
-        {placed === undefined
-          ? shaft.x === null
-            ? 'No place yet: type it, pull it onto the drawing, or give distances.'
-            : 'Placed, nobody said how.'
-          : `Placed: ${HOW_PLACED[placed.how]}${placed.sigma === undefined ? '' : `, ±${lengths.text(placed.sigma)}`}${placed.by === '' ? '' : `, ${placed.by}`}.`}
-      </p>
-      {shaft.kind !== 'crank' && shaft.x !== null && (
-        <div className={styles['row']}>
-          {placed?.how !== 'distances' && (
-            <Button
-              size="small"
-              onClick={() => edit('let distances place a part', placeShaftByDistances(shaft.id, stampNow()))}
-            >
-              Let distances decide
-            </Button>
-          )}
-          <Button size="small" onClick={() => edit('forget a place', unplaceShaft(shaft.id))}>
-            Forget its place
-          </Button>
-        </div>
-      )}
-    </section>
-  )
-}
-
-/** Right and up; a place that is not known yet is taken once both are typed. */
-function PlaceFields({ shaft }: { readonly shaft: Shaft }) {
-  const { store } = useBench()
-  const [half, setHalf] = useState<{ readonly x: number | null; readonly y: number | null }>({ x: null, y: null })
-  const now = { x: shaft.x ?? half.x, y: shaft.y ?? half.y }
-  const take =
-    (axis: 'x' | 'y') =>
-    (value: number | null): EditResult => {
-      if (value === null) return { ok: true }
-      const next = { ...now, [axis]: value }
-      setHalf(next)
-      if (next.x === null || next.y === null) return { ok: true }
-      return store.getState().edit('place a part', putShaft(shaft.id, { x: next.x, y: next.y }, 'typed', stampNow()))
-    }
-  return (
-    <div className={panel['fields']}>
-      <ReadingField label="Right" value={now.x} onRead={take('x')} />
-      <ReadingField label="Up" value={now.y} onRead={take('y')} />
-    </div>
   )
 }
 
@@ -278,48 +185,5 @@ function Distances({ survey }: { readonly survey: DriveSurvey }) {
         </li>
       ))}
     </ul>
-  )
-}
-
-/** Directions as a clock has them: twelve is straight up. */
-const CLOCK = Array.from({ length: 12 }, (_, i) => ({ value: 90 - 30 * i, label: `${i === 0 ? 12 : i} o’clock` }))
-
-/** A tape says nothing of which way is up; a clock face does. */
-function Upright() {
-  const { store, settled } = useBench()
-  const names = useNames()
-  const { drive } = settled
-  const crank = drive.shafts.find(({ kind }) => kind === 'crank')
-  const others = drive.shafts.filter(({ id, placed }) => id !== crank?.id && placed?.how === 'distances')
-  const held = drive.shafts.some(({ id, x, placed }) => id !== crank?.id && x !== null && placed?.how !== 'distances')
-  const [chosen, setChosen] = useState<string | null>(null)
-  const of = others.find(({ id }) => id === chosen) ?? others[0]
-  if (crank === undefined || of === undefined || held) return null
-  const angle = (Math.atan2((of.y ?? 0) - (crank.y ?? 0), (of.x ?? 0) - (crank.x ?? 0)) * 180) / Math.PI
-  const nearest = CLOCK.find(({ value }) => Math.abs(((value - angle + 540) % 360) - 180) < 0.5)
-  return (
-    <div className={styles['grid']}>
-      <label>
-        Seen from the {crank.name.toLowerCase()},
-        <Select
-          aria-label="Which part"
-          value={of.id}
-          options={others.map(({ id }) => ({ value: id, label: names.shaft(id) }))}
-          onChange={setChosen}
-        />
-      </label>
-      <label>
-        lies at
-        <Select
-          aria-label="Where it lies"
-          value={nearest?.value ?? null}
-          placeholder="turn the drawing"
-          options={CLOCK}
-          onChange={(direction) =>
-            store.getState().edit('turn the drawing', setUpright(crank.id, of.id, direction, stampNow()))
-          }
-        />
-      </label>
-    </div>
   )
 }

@@ -1,26 +1,22 @@
 import { EditOutlined } from '@ant-design/icons'
 import { Button, Progress } from 'antd'
-import { useEffect, useMemo, useState } from 'react'
+import { useMemo, useState } from 'react'
 import {
   addBelt,
   pulleysForBelt,
   setRoute,
-  TURN_WORDS,
   wordingFor,
   type Belt,
   type CheckedDrive,
-  type RouteOption,
-  type RouteSearch,
   type SettledBelt,
 } from '@emery/core'
-import { useLengths } from '../../readings/use-lengths.ts'
-import { TurnMark } from '../../readings/turn-mark.tsx'
 import { VerdictMark } from '../../readings/verdict-mark.tsx'
 import { useBench, useBenchState } from '../bench-context.ts'
 import panel from '../steps/panel.module.css'
 import { BeltFields } from './belt-fields.tsx'
-import { RouteThumb } from './route-thumb.tsx'
+import { Found } from './found-routes.tsx'
 import styles from './route.module.css'
+import { Turns } from './turns.tsx'
 import { useRouteSearch } from './use-route-search.ts'
 
 /** How the belt runs: the way it is threaded now, threading it by hand, and every other way it could go, best first. */
@@ -217,145 +213,4 @@ function changedFor(before: CheckedDrive, now: CheckedDrive, belt: string): bool
       drive.belts.map((each) => (each.id === belt ? [each.section, each.ribs, each.adjuster] : each)),
     ])
   return before !== now && bare(before) !== bare(now)
-}
-
-function Found({
-  belt,
-  result,
-  drive,
-}: {
-  readonly belt: Belt
-  readonly result: RouteSearch
-  readonly drive: CheckedDrive
-}) {
-  const { store } = useBench()
-  // A route that was only looked at must not stay on the drawing when this is gone.
-  useEffect(() => () => store.getState().tryRoute(null), [store])
-  if (result.routes.length === 0) {
-    return (
-      <ul aria-label="Why there is no route" style={{ marginTop: 10 }}>
-        {result.impossible.map((sentence) => (
-          <li key={sentence} role="alert" style={{ display: 'flex', gap: 8 }}>
-            <VerdictMark verdict="act" /> <span>{sentence}</span>
-          </li>
-        ))}
-      </ul>
-    )
-  }
-  return (
-    <>
-      <p className={panel['soft']} role="status" style={{ marginTop: 8 }}>
-        {result.found === 1 ? 'One route' : `${result.found} routes`}, best first. Point at one to see it on the
-        drawing.
-      </p>
-      <ul className={styles['options']} aria-label="Routes found">
-        {result.routes.map((option, i) => (
-          <li key={option.route.map(({ pulley, contact }) => pulley + contact).join(' ')}>
-            <Option option={option} rank={i + 1} belt={belt} drive={drive} />
-          </li>
-        ))}
-      </ul>
-    </>
-  )
-}
-
-function Option({
-  option,
-  rank,
-  belt,
-  drive,
-}: {
-  readonly option: RouteOption
-  readonly rank: number
-  readonly belt: Belt
-  readonly drive: CheckedDrive
-}) {
-  const { store } = useBench()
-  const lengths = useLengths()
-  const { tryRoute, edit } = store.getState()
-  const isOn = sameRoute(option.route, belt.route)
-  const show = () => tryRoute({ belt: belt.id, route: option.route })
-  const hide = () => tryRoute(null)
-  return (
-    <button
-      type="button"
-      className={styles['option']}
-      data-on={isOn}
-      aria-label={`Route ${rank}, ${lengths.text(option.statedLength)}${isOn ? ', on the drive' : '; take it'}`}
-      onPointerEnter={show}
-      onPointerLeave={hide}
-      onFocus={show}
-      onBlur={hide}
-      onClick={() => {
-        hide()
-        edit('take a route', setRoute(belt.id, option.route))
-      }}
-    >
-      <RouteThumb drive={drive} belt={belt.id} route={option.route} />
-      <span>
-        <strong>
-          {lengths.text(option.statedLength)} {isOn && <VerdictMark verdict="fine" label="on the drive" />}
-        </strong>
-        <ul>
-          {option.reasons.map((reason) => (
-            <li key={reason}>{reason}</li>
-          ))}
-        </ul>
-      </span>
-    </button>
-  )
-}
-
-/** Whether two routes are the same loop, wherever they start. */
-function sameRoute(a: RouteOption['route'], b: RouteOption['route']): boolean {
-  if (a.length !== b.length) return false
-  const start = b.findIndex(({ pulley }) => pulley === a[0]?.pulley)
-  return (
-    start >= 0 &&
-    a.every(({ pulley, contact }, i) => {
-      const other = b[(start + i) % b.length]
-      return other?.pulley === pulley && other.contact === contact
-    })
-  )
-}
-
-/** Every shaft's turn in a list, the wrong ones first in words; the drawing crosses them out too. */
-function Turns() {
-  const { settled, solution } = useBench()
-  return (
-    <section className={panel['section']}>
-      <h2 className="heading">What turns which way</h2>
-      <table className={panel['table']}>
-        <tbody>
-          {settled.drive.shafts.map(({ id, name, mustTurn }) => {
-            const turns = solution.shafts.find((shaft) => shaft.id === id)?.turns ?? null
-            const wrong = turns !== null && mustTurn !== undefined && mustTurn !== 'any' && mustTurn !== turns
-            return (
-              <tr key={id}>
-                <th scope="row">{name}</th>
-                <td>
-                  {turns === null ? (
-                    <span className={panel['soft']}>not driven</span>
-                  ) : (
-                    <>
-                      <TurnMark turn={turns} size={16} /> {TURN_WORDS[turns]}
-                    </>
-                  )}
-                </td>
-                <td>
-                  {wrong ? (
-                    <VerdictMark verdict="act" label="the wrong way" />
-                  ) : mustTurn === undefined || mustTurn === 'any' ? (
-                    ''
-                  ) : (
-                    <VerdictMark verdict="fine" label="as it must" />
-                  )}
-                </td>
-              </tr>
-            )
-          })}
-        </tbody>
-      </table>
-    </section>
-  )
 }
