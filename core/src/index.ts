@@ -33,23 +33,13 @@ export type { Photo, PicturePoint } from './drive/photo.ts'
 export type { Reading, ReadingHow, ReadingOf } from './drive/reading.ts'
 export type { DistanceKind, DistanceReading, Survey } from './drive/survey.ts'
 export { describeChanges, type DriveChange } from './drive/changes.ts'
-export {
-  addBelt,
-  addPart,
-  addPulley,
-  freshId,
-  newDrive,
-  type NewBelt,
-  type NewDrive,
-  type NewPart,
-} from './drive/new-drive.ts'
+export { addBelt, addPart, addPulley, newDrive, type NewBelt, type NewDrive, type NewPart } from './drive/new-drive.ts'
 export {
   dragShaftBy,
   putAdjuster,
   putShaft,
   removeAdjuster,
   removeBelt,
-  removePulley,
   removeShaft,
   renameShaft,
   setBeltAdjuster,
@@ -57,9 +47,8 @@ export {
   setMustTurn,
   setRoute,
   unplaceShaft,
-  type Stamp,
 } from './drive/edits-parts.ts'
-export { SHAFT_KINDS, type PlacedHow, type Shaft, type ShaftKind } from './drive/shaft.ts'
+export { type Shaft, type ShaftKind } from './drive/shaft.ts'
 export { checkDrive, MOST_TEXT, problemLine, readDriveText, type DriveRead } from './drive/read.ts'
 export type { DocumentProblem } from './drive/references.ts'
 export { driveJsonSchema, type JsonSchema } from './drive/json-schema.ts'
@@ -68,19 +57,16 @@ export {
   moveShaftBy,
   placeShaft,
   setBeltLength,
-  setDiameter,
   setDiameterPlace,
   setDriveName,
-  setTeeth,
   type DriveDraft,
   type DriveEdit,
-  type Hold,
+  type Stamp,
 } from './drive/edits.ts'
 
-export { degrees, distance, radians, shortWayRoundDeg, type Point } from './numerics/vectors.ts'
+export { degrees, distance, shortWayRoundDeg, type Point } from './numerics/vectors.ts'
 export { spansOf, type Span } from './path/clearance.ts'
-export { tangentPoint, type CordCircle, type CordPath } from './path/cord-path.ts'
-export { adjusterMotion } from './path/adjuster-motion.ts'
+export { type CordCircle, type CordPath } from './path/cord-path.ts'
 export { beltOutline, type OutlinePart } from './path/outline.ts'
 export type { AdjusterMotion, AdjusterUnit } from './path/adjuster-motion.ts'
 export { settleDrive, type SettledAdjuster, type SettledBelt, type SettledDrive } from './path/settle.ts'
@@ -90,7 +76,6 @@ export type { Sign } from './path/turning.ts'
 export {
   diameterFrom,
   newestReading,
-  overBalls,
   READING_SETS,
   strikeReading,
   takeReading,
@@ -135,13 +120,13 @@ export {
   type RouteSearchOptions,
 } from './route/search.ts'
 
-export { CSV_COLUMNS, pulleysCsv, readPulleysCsv, type CsvRead, type CsvShaft } from './exchange/csv.ts'
+export { pulleysCsv, readPulleysCsv, type CsvRead, type CsvShaft } from './exchange/csv.ts'
 export { driveDxf } from './exchange/dxf.ts'
 export { driveSvg, outlinePath } from './exchange/svg.ts'
 
 export { beltToAskFor, beltsInReach, beltWanted, type BeltInReach, type BeltWanted } from './length/belt-wanted.ts'
 
-export { listed, wordingFor, type Wording } from './solution/names.ts'
+export { wordingFor, type Wording } from './solution/names.ts'
 export { type Problem, type ProblemCode } from './solution/problem.ts'
 export {
   describeSettled,

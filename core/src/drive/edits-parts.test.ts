@@ -16,7 +16,8 @@ import {
   unplaceShaft,
 } from './edits-parts.ts'
 import { addBelt, addPart, addPulley, freshId, newDrive } from './new-drive.ts'
-import { setBeltLength, setDiameter, setDriveName } from './edits.ts'
+import { setDiameter } from '../testing/drives.ts'
+import { setBeltLength, setDriveName } from './edits.ts'
 
 const stamp = { by: 'Wren', at: '2026-11-24T08:00:00Z' }
 const ketch = vectorNamed('serpentine-1').drive

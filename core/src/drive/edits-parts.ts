@@ -2,39 +2,21 @@
 import type { Point } from '../numerics/vectors.ts'
 import type { Adjuster } from './adjuster.ts'
 import type { RouteEntry } from './belt.ts'
-import { moveShaftBy, type DriveEdit } from './edits.ts'
+import { moveShaftBy, type DriveEdit, type Stamp } from './edits.ts'
 import type { Turn } from './engine.ts'
 import { sectionFigures, type Section } from '../sections/sections.ts'
 import type { PlacedHow } from './shaft.ts'
-
-/** Who does something, and when. */
-export interface Stamp {
-  readonly by: string
-  /** ISO, UTC. */
-  readonly at: string
-}
 
 /** Puts a shaft, and all that holds it, at a place, however it was known before. */
 export function putShaft(shaftId: string, place: Point, how: PlacedHow, stamp: Stamp, sigma?: number): DriveEdit {
   return (draft) => {
     const shaft = draft.shafts.find(({ id }) => id === shaftId)
     if (shaft === undefined) return
-    const known = shaft.x !== null && shaft.y !== null
-    const by = { x: place.x - (shaft.x ?? place.x), y: place.y - (shaft.y ?? place.y) }
+    if (shaft.x !== null && shaft.y !== null)
+      moveShaftBy(shaftId, { x: place.x - shaft.x, y: place.y - shaft.y })(draft)
     Object.assign(shaft, { x: place.x, y: place.y })
     shaft.placed = { how, ...(sigma === undefined ? {} : { sigma }), ...stamp }
-    if (!known) return
-    for (const adjuster of draft.adjusters) {
-      if (adjuster.kind === 'shim' || adjuster.kind === 'slide' || adjuster.shaft !== shaftId) continue
-      shiftPoint(adjuster.pivot, by)
-      if (adjuster.kind === 'turnbuckle') [adjuster.lug, adjuster.anchor].forEach((point) => shiftPoint(point, by))
-    }
   }
-}
-
-function shiftPoint(point: { x: number; y: number }, by: Point): void {
-  point.x += by.x
-  point.y += by.y
 }
 
 /** Pulls a shaft with all that holds it; the crank excepted, it is kept that its place was found by hand. */

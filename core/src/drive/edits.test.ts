@@ -6,14 +6,14 @@ import {
   moveShaftBy,
   placeShaft,
   setBeltLength,
-  setDiameter,
   setDiameterPlace,
   setDriveName,
-  setTeeth,
   type DriveDraft,
   type DriveEdit,
 } from './edits.ts'
 import type { CheckedDrive } from './drive.ts'
+
+const stamp = { by: 'Wren', at: '2026-11-24T08:00:00Z' }
 
 function edited(drive: CheckedDrive, edit: DriveEdit): CheckedDrive {
   const draft = structuredClone(drive) as DriveDraft
@@ -47,26 +47,26 @@ test('an arm’s shaft is placed by its pivot, any other by its centre', () => {
   expect(holdOf(draft, 'tens')).toEqual({ x: -143.07, y: 54.92, of: 'pivot' })
   expect(holdOf(draft, 'ps')).toEqual({ x: 191.27, y: 260.43, of: 'centre' })
   expect(holdOf(draft, 'nowhere')).toBeUndefined()
-  placeShaft('tens', 'x', -150)(draft)
-  placeShaft('ps', 'y', 250)(draft)
+  placeShaft('tens', 'x', -150, stamp)(draft)
+  placeShaft('ps', 'y', 250, stamp)(draft)
   expect(holdOf(draft, 'tens')).toMatchObject({ x: -150, y: 54.92 })
   expect(holdOf(draft, 'ps')).toMatchObject({ x: 191.27, y: 250 })
+  // A pivot that was typed says nothing of where the arm's shaft stands.
+  expect(draft.shafts.flatMap(({ id, placed }) => (placed === undefined ? [] : [[id, placed]]))).toEqual([
+    ['ps', { how: 'typed', ...stamp }],
+  ])
 })
 
 test('readings are changed where they stand', () => {
   const ketch = vectorNamed('serpentine-1').drive
-  expect(edited(ketch, setDiameter('crank.1', 155.575)).pulleys[0]).toMatchObject({ diameter: 155.575 })
   expect(edited(ketch, setDiameterPlace('crank.1', 'pitch')).pulleys[0]).toMatchObject({ diameterAt: 'pitch' })
   expect(edited(ketch, setBeltLength('main', null)).belts[0]?.length).toBeNull()
   expect(edited(ketch, setDriveName('Mine')).name).toBe('Mine')
-  expect(edited(vectorNamed('toothed-1').drive, setTeeth('crank.1', 30)).pulleys[0]).toMatchObject({ teeth: 30 })
 })
 
 test.each<[string, DriveEdit]>([
-  ['a pulley', setDiameter('gone', 100)],
   ['a pulley’s reading', setDiameterPlace('gone', 'pitch')],
-  ['a toothed pulley', setTeeth('crank.1', 40)],
-  ['a shaft', placeShaft('gone', 'x', 4)],
+  ['a shaft', placeShaft('gone', 'x', 4, stamp)],
   ['a belt', setBeltLength('gone', 4)],
 ])('%s that is not there changes nothing', (_, edit) => {
   const ketch = vectorNamed('serpentine-1').drive

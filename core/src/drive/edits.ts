@@ -11,6 +11,13 @@ import type { DiameterPlace } from './pulley.ts'
 export type DriveDraft = InferType<typeof driveSchema>
 export type DriveEdit = (draft: DriveDraft) => void
 
+/** Who does something, and when. */
+export interface Stamp {
+  readonly by: string
+  /** ISO, UTC. */
+  readonly at: string
+}
+
 /** Where a shaft is held: its own centre, or the pivot of the arm that carries it. */
 export interface Hold extends Point {
   readonly of: 'centre' | 'pivot'
@@ -53,20 +60,15 @@ export function moveShaftBy(shaftId: string, by: Point): DriveEdit {
   }
 }
 
-/** Places a shaft by one coordinate of its hold. */
-export function placeShaft(shaftId: string, axis: 'x' | 'y', value: Mm): DriveEdit {
+/** Places a shaft by one coordinate of its hold; a place of its own is kept as typed, by whom and when. */
+export function placeShaft(shaftId: string, axis: 'x' | 'y', value: Mm, stamp: Stamp): DriveEdit {
   return (draft) => {
     const hold = holdOf(draft, shaftId)
     if (hold === undefined) return
     const by = value - hold[axis]
     moveShaftBy(shaftId, axis === 'x' ? { x: by, y: 0 } : { x: 0, y: by })(draft)
-  }
-}
-
-export function setDiameter(pulleyId: string, diameter: Mm): DriveEdit {
-  return (draft) => {
-    const pulley = draft.pulleys.find(({ id }) => id === pulleyId)
-    if (pulley !== undefined && pulley.face !== 'toothed') pulley.diameter = diameter
+    const shaft = draft.shafts.find(({ id, kind }) => id === shaftId && kind !== 'crank')
+    if (shaft !== undefined && hold.of === 'centre') shaft.placed = { how: 'typed', ...stamp }
   }
 }
 
@@ -74,13 +76,6 @@ export function setDiameterPlace(pulleyId: string, place: DiameterPlace): DriveE
   return (draft) => {
     const pulley = draft.pulleys.find(({ id }) => id === pulleyId)
     if (pulley !== undefined && pulley.face !== 'toothed') pulley.diameterAt = place
-  }
-}
-
-export function setTeeth(pulleyId: string, teeth: number): DriveEdit {
-  return (draft) => {
-    const pulley = draft.pulleys.find(({ id }) => id === pulleyId)
-    if (pulley?.face === 'toothed') pulley.teeth = teeth
   }
 }
 

@@ -1,13 +1,14 @@
 /** A drive's own distances and photo marks, and the places that follow from them. */
 import type { CheckedDrive } from '../drive/drive.ts'
-import type { DriveDraft, DriveEdit } from '../drive/edits.ts'
-import { putShaft, type Stamp } from '../drive/edits-parts.ts'
+import type { DriveDraft, DriveEdit, Stamp } from '../drive/edits.ts'
+import { putShaft } from '../drive/edits-parts.ts'
 import type { DistanceReading } from '../drive/survey.ts'
 import { degrees } from '../numerics/vectors.ts'
 import { metalRadii } from '../path/drive-parts.ts'
 import { listed } from '../solution/names.ts'
 import type { Mm } from '../units/quantity.ts'
-import { placesFromPhoto, type PhotoResult } from './photo.ts'
+import { centreDistance } from './centre-distance.ts'
+import { placesFromPhoto, shiftedMap, type PhotoResult } from './photo.ts'
 import { surveyPlaces, TAPE_SIGMA_MM, type MirrorAnswer, type MirrorQuestion, type SurveyResult } from './survey.ts'
 
 /** The survey of a drive: ids of places and questions are those of shafts, residuals stand in the order of the distances. */
@@ -31,17 +32,10 @@ export function surveyDrive(drive: CheckedDrive | DriveDraft): DriveSurvey | und
   const shaft = (pulley: string) => shaftOf.get(pulley) ?? ''
   const surveyed = new Set(survey.distances.flatMap(({ from, to }) => [shaft(from), shaft(to)]))
   const distances = survey.distances.map(({ from, to, kind, value, sigma = TAPE_SIGMA_MM }) => {
-    const rims = kind === 'centre' ? 0 : (metal.get(from) ?? NaN) + (metal.get(to) ?? NaN)
-    const centres = kind === 'outside' ? value - rims : value + rims
+    const centres = centreDistance(kind, value, metal.get(from), metal.get(to))
     // A rim of unknown size makes a reading of nothing: no shaft has this name.
-    const usable = centres > 0
-    return {
-      from: usable ? shaft(from) : '',
-      to: shaft(to),
-      kind: 'centre' as const,
-      value: usable ? centres : 0,
-      sigma,
-    }
+    const between = centres === undefined ? '' : shaft(from)
+    return { from: between, to: shaft(to), kind: 'centre' as const, value: centres ?? 0, sigma }
   })
   const answers = survey.sides.map(({ from, to, of, side }) => ({
     from: shaft(from),
@@ -191,9 +185,8 @@ export function photoOfDrive(drive: CheckedDrive | DriveDraft): PhotoResult | un
       return { pulley, points, diameter: radius === undefined ? null : 2 * radius }
     }),
     distances: (survey?.distances ?? []).flatMap(({ from, to, kind, value }) => {
-      const rims = kind === 'centre' ? 0 : (metal.get(from) ?? NaN) + (metal.get(to) ?? NaN)
-      const centres = kind === 'outside' ? value - rims : value + rims
-      return centres > 0 ? [{ from, to, value: centres }] : []
+      const centres = centreDistance(kind, value, metal.get(from), metal.get(to))
+      return centres === undefined ? [] : [{ from, to, value: centres }]
     }),
     ...(origin === undefined ? {} : { origin: origin.pulley }),
   })
@@ -206,18 +199,7 @@ export function placeByPhoto(stamp: Stamp): DriveEdit {
     if (seen?.ok !== true || draft.photo === undefined) return
     const crank = draft.shafts.find(({ kind }) => kind === 'crank')
     const [dx, dy] = [crank?.x ?? 0, crank?.y ?? 0]
-    const [a, b, c, d, e, f, g, h, i] = seen.onto as [
-      number,
-      number,
-      number,
-      number,
-      number,
-      number,
-      number,
-      number,
-      number,
-    ]
-    draft.photo.onto = [a + dx * g, b + dx * h, c + dx * i, d + dy * g, e + dy * h, f + dy * i, g, h, i]
+    draft.photo.onto = shiftedMap(seen.onto, { x: -dx, y: -dy })
     const sigma = seen.sizesError ?? seen.marksError
     for (const { pulley, x, y } of seen.pulleys) {
       const shaft = draft.pulleys.find(({ id }) => id === pulley)?.shaft

@@ -343,7 +343,7 @@ function describe(input: Omit<PhotoInput, 'rims'>, rims: readonly MarkedRim[], m
   return {
     ok: true,
     pulleys,
-    onto: shifted(matrix, origin),
+    onto: shiftedMap(matrix, origin),
     marksError: rms(misses),
     sizesError: sizes.length < 2 ? null : rms(sizes),
     tilt: tiltOf(straight, input.picture),
@@ -354,8 +354,8 @@ function rms(values: readonly number[]): number {
   return Math.sqrt(values.reduce((sum, value) => sum + value * value, 0) / Math.max(1, values.length))
 }
 
-/** The map followed by a shift of the origin. */
-function shifted(matrix: readonly number[], origin: Point): number[] {
+/** The map followed by a shift of the origin to a place. */
+export function shiftedMap(matrix: readonly number[], origin: Point): number[] {
   const [a, b, c, d, e, f, g, h, i] = matrix as [number, number, number, number, number, number, number, number, number]
   const { x, y } = origin
   return [a - x * g, b - x * h, c - x * i, d - y * g, e - y * h, f - y * i, g, h, i]

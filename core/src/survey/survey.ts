@@ -1,6 +1,7 @@
 import type { DistanceKind } from '../drive/survey.ts'
 import { distance } from '../numerics/vectors.ts'
 import type { Mm } from '../units/quantity.ts'
+import { centreDistance } from './centre-distance.ts'
 import { bestFits, IN_TRIAL, THOROUGH, type Effort, type FittedLayout } from './fits.ts'
 import { inFrame } from './frame.ts'
 import type { Layout, Link } from './layouts.ts'
@@ -112,12 +113,13 @@ function linkOf(
 ): Link | undefined {
   const [a, b] = [index.get(from), index.get(to)]
   if (a === undefined || b === undefined) return undefined
-  const [first, second] = [pulleys[a]?.diameter ?? null, pulleys[b]?.diameter ?? null]
-  if (kind === 'centre') return { from: a, to: b, value, sigma }
-  if (first === null || second === null) return undefined
-  const rims = (first + second) / 2
-  const centres = kind === 'outside' ? value - rims : value + rims
-  return centres > 0 ? { from: a, to: b, value: centres, sigma } : undefined
+  const [first, second] = [a, b].map((at) => halved(pulleys[at]?.diameter ?? null))
+  const centres = centreDistance(kind, value, first, second)
+  return centres === undefined ? undefined : { from: a, to: b, value: centres, sigma }
+
+  function halved(diameter: Mm | null): Mm | undefined {
+    return diameter === null ? undefined : diameter / 2
+  }
 }
 
 /**

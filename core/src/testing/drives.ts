@@ -1,9 +1,17 @@
 import type { CheckedDrive, DriveDocument } from '../drive/drive.ts'
 import type { Pulley } from '../drive/pulley.ts'
-import type { DriveDraft } from '../drive/edits.ts'
+import type { DriveDraft, DriveEdit } from '../drive/edits.ts'
 import type { Shaft } from '../drive/shaft.ts'
 import type { Point } from '../numerics/vectors.ts'
 import { mustCheck } from './vectors.ts'
+
+/** A change for tests that need any change: another diameter, without a reading. */
+export function setDiameter(pulleyId: string, diameter: number): DriveEdit {
+  return (draft) => {
+    const pulley = draft.pulleys.find(({ id }) => id === pulleyId)
+    if (pulley !== undefined && pulley.face !== 'toothed') pulley.diameter = diameter
+  }
+}
 
 /** The stated place of a shaft of which a test knows that it is measured. */
 export function placeOfShaft({ id, x, y }: Pick<Shaft, 'id' | 'x' | 'y'>): Point {

@@ -114,7 +114,7 @@ export function PulleyCard() {
               label={AXES[hold.of][axis]}
               value={hold[axis]}
               onRead={(value) =>
-                value === null ? { ok: true } : edit('move a pulley', placeShaft(pulley.shaft, axis, value))
+                value === null ? { ok: true } : edit('move a pulley', placeShaft(pulley.shaft, axis, value, stampNow()))
               }
             />
           ))}
