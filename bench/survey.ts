@@ -1,20 +1,9 @@
-import { answerOf, randomFront, rmsApart, surveyOf, tapeReadings, type TrueFront } from '../core/src/testing/surveys.ts'
+import { randomFront, rmsApart, surveyed, tapeReadings } from '../core/src/testing/surveys.ts'
 import { randomFrom, SEED } from '../core/src/testing/random.ts'
-import { surveyPlaces, type MirrorAnswer, type SurveyDistance } from '@emery/core'
 
 /** Random fronts surveyed with a tape of 1 mm, some with a blunder of 15 mm: how well places come back, how often it is named. */
 const FRONTS = Number(process.argv[2] ?? 1000)
 const BLUNDER_MM = 15
-
-function surveyed(front: TrueFront, distances: readonly SurveyDistance[]) {
-  const sides: MirrorAnswer[] = []
-  for (;;) {
-    const result = surveyPlaces({ ...surveyOf(front, distances), sides })
-    const [question] = result.questions
-    if (question === undefined || sides.length > 12) return result
-    sides.push(answerOf(front, question))
-  }
-}
 
 interface Tally {
   readonly squares: number[]

@@ -121,7 +121,9 @@ export {
 } from './route/search.ts'
 
 export { pulleysCsv, readPulleysCsv, type CsvRead, type CsvShaft } from './exchange/csv.ts'
+export { carriers } from './exchange/carriers.ts'
 export { driveDxf } from './exchange/dxf.ts'
+export { fileName } from './exchange/file-name.ts'
 export { driveSvg, outlinePath } from './exchange/svg.ts'
 
 export { beltToAskFor, beltsInReach, beltWanted, type BeltInReach, type BeltWanted } from './length/belt-wanted.ts'
@@ -151,6 +153,7 @@ export {
 
 export {
   basedOnSchema,
+  MOST_PHOTO_BYTES,
   saveIdSchema,
   vehicleFieldsSchema,
   type DriveConflict,

@@ -64,6 +64,9 @@ export interface PhotoRecord {
   readonly addedAt: string
 }
 
+/** Bytes of a picture as it is sent. */
+export const MOST_PHOTO_BYTES = 15_000_000
+
 /** A drive to start from, or to look round in. */
 export interface ExampleDrive {
   readonly id: string

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
 import { randomFrom, SEED } from '../testing/random.ts'
-import { answerOf, randomFront, rmsApart, surveyOf, tapeReadings, type TrueFront } from '../testing/surveys.ts'
-import { surveyPlaces, type MirrorAnswer, type SurveyDistance, type SurveyInput } from './survey.ts'
+import { randomFront, rmsApart, surveyed, tapeReadings } from '../testing/surveys.ts'
+import { surveyPlaces, type SurveyDistance, type SurveyInput } from './survey.ts'
 
 const pulley = (id: string, diameter: number | null = 100) => ({ id, diameter })
 const centre = (from: string, to: string, value: number): SurveyDistance => ({ from, to, kind: 'centre', value })
@@ -103,17 +103,6 @@ describe('what the readings cannot say is said', () => {
     expect(residuals.map(({ residual }) => Math.round(residual ?? NaN))).toEqual([-20, -20, 20])
   })
 })
-
-/** Surveys a front, answering each question as someone does who sees it. */
-function surveyed(front: TrueFront, distances: readonly SurveyDistance[]) {
-  const sides: MirrorAnswer[] = []
-  for (;;) {
-    const result = surveyPlaces({ ...surveyOf(front, distances), sides })
-    const [question] = result.questions
-    if (question === undefined || sides.length > 12) return result
-    sides.push(answerOf(front, question))
-  }
-}
 
 describe(`random fronts, seed ${SEED}`, () => {
   const random = randomFrom(SEED)

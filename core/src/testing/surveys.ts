@@ -1,5 +1,12 @@
 import type { Point } from '../numerics/vectors.ts'
-import type { MirrorQuestion, SurveyDistance, SurveyInput } from '../survey/survey.ts'
+import {
+  surveyPlaces,
+  type MirrorAnswer,
+  type MirrorQuestion,
+  type SurveyDistance,
+  type SurveyInput,
+  type SurveyResult,
+} from '../survey/survey.ts'
 
 /** A front of pulleys of which a test knows where they stand. */
 export interface TrueFront {
@@ -50,16 +57,27 @@ export function gauss(random: () => number): number {
   return Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random())
 }
 
-export function surveyOf({ places }: TrueFront, distances: readonly SurveyDistance[]): SurveyInput {
+function surveyOf({ places }: TrueFront, distances: readonly SurveyDistance[]): SurveyInput {
   return { pulleys: places.map(({ id, diameter }) => ({ id, diameter })), distances }
 }
 
 /** What someone who sees the engine answers: on which side of the line the pulley lies. */
-export function answerOf({ places }: TrueFront, question: MirrorQuestion) {
+function answerOf({ places }: TrueFront, question: MirrorQuestion) {
   const at = (wanted: string) => places.find(({ id }) => id === wanted) ?? { x: NaN, y: NaN }
   const [a, b, c] = [at(question.from), at(question.to), at(question.of)]
   const side = (b.x - a.x) * (c.y - a.y) - (b.y - a.y) * (c.x - a.x) > 0 ? ('left' as const) : ('right' as const)
   return { ...question, side }
+}
+
+/** Surveys a front, answering each question as someone does who sees it. */
+export function surveyed(front: TrueFront, distances: readonly SurveyDistance[]): SurveyResult {
+  const sides: MirrorAnswer[] = []
+  for (;;) {
+    const result = surveyPlaces({ ...surveyOf(front, distances), sides })
+    const [question] = result.questions
+    if (question === undefined || sides.length > 12) return result
+    sides.push(answerOf(front, question))
+  }
 }
 
 /** Root mean square distance between two sets of places, one turned and shifted onto the other (not mirrored), mm. */

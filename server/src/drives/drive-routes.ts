@@ -1,14 +1,12 @@
 import { json, Router, text } from 'express'
 import { string } from 'yup'
-import { basedOnSchema, DRIVE_MEDIA_TYPE, MOST_TEXT, readDriveText, saveIdSchema } from '@emery/core'
+import { basedOnSchema, DRIVE_MEDIA_TYPE, fileName, MOST_TEXT, readDriveText, saveIdSchema } from '@emery/core'
 import { ApiError } from '../http/errors.ts'
-import { basedOnQuery, bodyOf, checked, checkedDocument, wholeNumber } from '../http/request-checks.ts'
+import { basedOnQuery, bodyOf, checked, checkedBy, checkedDocument, wholeNumber } from '../http/request-checks.ts'
 import type { DriveService } from './drive-service.ts'
 
 const reasonRule = 'must be text of at most 120 characters'
 const reasonSchema = string().typeError(reasonRule).max(120, reasonRule)
-const byRule = 'must be text of at most 80 characters'
-const bySchema = string().typeError(byRule).max(80, byRule)
 const idSchema = string().typeError('must be a UUID').uuid('must be a UUID')
 
 const vehicleIdOf = (value: unknown): string | null =>
@@ -39,7 +37,7 @@ export function driveRoutes(drives: DriveService): Router {
       vehicleId: vehicleIdOf(vehicleId),
       document: checkedDocument(document),
       reason: checked(reasonSchema, reason, '$.reason') ?? 'made',
-      by: checked(bySchema, by, '$.by') ?? '',
+      by: checkedBy(by),
     })
     response.status(201).json(created)
   })
@@ -49,7 +47,7 @@ export function driveRoutes(drives: DriveService): Router {
     const read = readDriveText(request.body)
     if (!read.ok) throw new ApiError('BAD_DOCUMENT', { problems: read.problems })
     const vehicleId = vehicleIdOf(request.query['vehicleId'])
-    const by = checked(bySchema, request.query['by'], '$.by') ?? ''
+    const by = checkedBy(request.query['by'])
     response.status(201).json(await drives.create({ vehicleId, document: read.drive, reason: 'imported', by }))
   })
 
@@ -64,7 +62,7 @@ export function driveRoutes(drives: DriveService): Router {
       saveId: checked(saveIdSchema, saveId, '$.saveId'),
       document: checkedDocument(document),
       reason: checked(reasonSchema, reason, '$.reason') ?? 'changed',
-      by: checked(bySchema, by, '$.by') ?? '',
+      by: checkedBy(by),
     }
     response.json(await drives.save(request.params.id, save))
   })
@@ -96,15 +94,4 @@ export function driveRoutes(drives: DriveService): Router {
   })
 
   return routes
-}
-
-/** A drive's name as every file system takes it. */
-function fileName(name: string): string {
-  const plain = name
-    .normalize('NFKD')
-    .replace(/[^\w\s.-]/g, '')
-    .trim()
-    .replace(/\s+/g, '-')
-    .slice(0, 80)
-  return plain === '' ? 'drive' : plain
 }

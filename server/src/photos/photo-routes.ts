@@ -1,11 +1,8 @@
 import { raw, Router, type ErrorRequestHandler } from 'express'
-import { string } from 'yup'
+import { MOST_PHOTO_BYTES } from '@emery/core'
 import { ApiError } from '../http/errors.ts'
-import { checked } from '../http/request-checks.ts'
-import { MOST_PHOTO_BYTES, type PhotoService } from './photo-service.ts'
-
-const byRule = 'must be text of at most 80 characters'
-const bySchema = string().typeError(byRule).max(80, byRule)
+import { checkedBy } from '../http/request-checks.ts'
+import type { PhotoService } from './photo-service.ts'
 
 export function photoRoutes(photos: PhotoService): Router {
   const routes = Router()
@@ -13,7 +10,7 @@ export function photoRoutes(photos: PhotoService): Router {
   routes.post('/', raw({ limit: MOST_PHOTO_BYTES, type: () => true }), async (request, response) => {
     const body: unknown = request.body
     if (!Buffer.isBuffer(body)) throw new ApiError('PHOTO_NOT_READ')
-    response.status(201).json(await photos.add(body, checked(bySchema, request.query['by'], '$.by') ?? ''))
+    response.status(201).json(await photos.add(body, checkedBy(request.query['by'])))
   })
 
   routes.get('/:id/screen', async (request, response) => {

@@ -5,8 +5,6 @@ import type { PhotoRecord } from '@emery/core'
 import { ApiError } from '../http/errors.ts'
 import { PhotoEntity } from './photo.entity.ts'
 
-/** Bytes of a picture as it is sent. */
-export const MOST_PHOTO_BYTES = 15_000_000
 /** Pixels that are unpacked at most; the largest telephones take fifty million. */
 const MOST_PIXELS = 60_000_000
 /** Longer side of the picture as it is shown: finer than a finger can mark. */

@@ -4,6 +4,7 @@ import {
   DRIVE_MEDIA_TYPE,
   driveDxf,
   driveSvg,
+  fileName,
   pulleysCsv,
   settleDrive,
   solveDrive,
@@ -70,15 +71,4 @@ export function ExportDialog({ drive, onClose }: { readonly drive: CheckedDrive;
       </ul>
     </Modal>
   )
-}
-
-/** A drive's name as every file system takes it. */
-export function fileName(name: string): string {
-  const plain = name
-    .normalize('NFKD')
-    .replace(/[^\w\s.-]/g, '')
-    .trim()
-    .replace(/\s+/g, '-')
-    .slice(0, 80)
-  return plain === '' ? 'drive' : plain
 }

@@ -42,3 +42,13 @@ const ROOM_ROUND_ONE = 220
 function grown(by: number, { left, top, right, bottom }: Box): Box {
   return { left: left - by, top: top - by, right: right + by, bottom: bottom + by }
 }
+
+/** The box round two boxes. */
+export function joined(a: Box, b: Box): Box {
+  return {
+    left: Math.min(a.left, b.left),
+    top: Math.min(a.top, b.top),
+    right: Math.max(a.right, b.right),
+    bottom: Math.max(a.bottom, b.bottom),
+  }
+}

@@ -20,20 +20,7 @@ import styles from './new-drive.module.css'
 import { Otherwise } from './otherwise.tsx'
 
 /** Parts most engines have, in the order one meets them; the crank is always there. */
-const COMMON: readonly ShaftKind[] = [
-  'alternator',
-  'generator',
-  'water-pump',
-  'power-steering',
-  'ac-compressor',
-  'air-pump',
-  'fan',
-  'vacuum-pump',
-  'supercharger',
-  'tensioner',
-  'idler',
-  'other',
-]
+const COMMON = (Object.keys(PART_NAMES) as ShaftKind[]).filter((kind) => kind !== 'crank' && kind !== 'jackshaft')
 
 /** What the belt is, as one looks at it. */
 const BELTS: readonly { readonly value: Section; readonly label: string }[] = (

@@ -1,5 +1,5 @@
 import { useMemo } from 'react'
-import { isSized, spansOf, type Point, type Pulley, type SettledDrive, type Turn } from '@emery/core'
+import { carriers, isSized, spansOf, type Point, type Pulley, type SettledDrive, type Turn } from '@emery/core'
 import { TurnMark } from '../../readings/turn-mark.tsx'
 import { useLengths, type Lengths } from '../../readings/use-lengths.ts'
 import { useBench, useBenchState } from '../bench-context.ts'
@@ -89,24 +89,6 @@ function furniture({ height, width }: LabelLayerProps['size']): readonly Rect[] 
 function arrowBox({ x, y }: TravelArrow, camera: Camera): Rect {
   const [left, top] = [camera.x + x * camera.k - ARROW_PX / 2, camera.y - y * camera.k - ARROW_PX / 2]
   return { left, top, width: ARROW_PX, height: ARROW_PX }
-}
-
-/** Arms, rods and slots, which labels should not lie across, as pairs of ends. */
-function carriers({ belts, places }: SettledDrive): (readonly [Point, Point])[] {
-  return belts.flatMap(({ adjuster }) => {
-    if (adjuster === null || adjuster.motion.moves !== 'shaft') return []
-    const { adjuster: part, motion } = adjuster
-    const at = places.get(motion.shaft)
-    if (at === undefined) return []
-    const ends = travelEnds(adjuster)
-    if (part.kind === 'slide') return ends === null ? [] : [ends]
-    if (part.kind === 'turnbuckle')
-      return [
-        [part.pivot, at],
-        [part.anchor, part.lug],
-      ]
-    return 'pivot' in part ? [[part.pivot, at]] : []
-  })
 }
 
 /** The largest pulley of each shaft speaks for the shaft; smaller ones behind or before it would only be in the way. */

@@ -1,14 +1,13 @@
-import { useMemo } from 'react'
-import { surveyDrive } from '@emery/core'
 import { useLengths } from '../../readings/use-lengths.ts'
 import { useBench } from '../bench-context.ts'
+import { useSurvey } from '../use-measured.ts'
 import styles from './drawing.module.css'
 
 /** Distances as lines between the pulleys they were taken between; one that the rest contradict is marked with how much. */
 export function SurveyLayer({ scale }: { readonly scale: number }) {
   const { settled } = useBench()
   const lengths = useLengths()
-  const survey = useMemo(() => surveyDrive(settled.drive), [settled.drive])
+  const survey = useSurvey()
   const at = (pulley: string) => settled.places.get(settled.drive.pulleys.find(({ id }) => id === pulley)?.shaft ?? '')
   return survey?.residuals.map(({ distance, residual, outlier }) => {
     const [a, b] = [at(distance.from), at(distance.to)]

@@ -4,7 +4,7 @@ import { useMemo, useRef, useState } from 'react'
 import { v4 as newId } from 'uuid'
 import {
   LEAST_MARKS,
-  photoOfDrive,
+  MOST_PHOTO_BYTES,
   photoRefusal,
   placeByPhoto,
   takeReading,
@@ -13,7 +13,7 @@ import {
   type PhotoResult,
   type SeenPulley,
 } from '@emery/core'
-import { addPhoto, MOST_PHOTO_BYTES, practicePhoto } from '../../api/photos.ts'
+import { addPhoto, practicePhoto } from '../../api/photos.ts'
 import { stampNow, usePreferences } from '../../app/preferences.ts'
 import { useLengths } from '../../readings/use-lengths.ts'
 import { useBench, useBenchState } from '../bench-context.ts'
@@ -26,6 +26,7 @@ import {
   setStrength,
   type PhotoView,
 } from '../photo/photo-edits.ts'
+import { usePhotoResult } from '../use-measured.ts'
 import panel from '../steps/panel.module.css'
 import styles from './measure.module.css'
 
@@ -124,7 +125,7 @@ function Marked({ photo }: { readonly photo: Photo }) {
   const selected = useBenchState((state) => state.selected)
   const { drive } = settled
   const words = useMemo(() => wordingFor(drive), [drive])
-  const result = useMemo(() => photoOfDrive(drive), [drive])
+  const result = usePhotoResult()
   const { edit, select } = store.getState()
   const view: PhotoView = photo.sheet === undefined ? photo.view : 'sheet'
   const wanted = view === 'oblique' ? 5 : LEAST_MARKS

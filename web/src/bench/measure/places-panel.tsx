@@ -1,6 +1,6 @@
 import { CloseOutlined } from '@ant-design/icons'
 import { Button, Select, Tooltip } from 'antd'
-import { useMemo, useState } from 'react'
+import { useState } from 'react'
 import { v4 as newId } from 'uuid'
 import {
   addDistance,
@@ -8,7 +8,6 @@ import {
   outlierSentence,
   questionSentence,
   removeDistance,
-  surveyDrive,
   type DistanceKind,
   type DriveSurvey,
 } from '@emery/core'
@@ -18,6 +17,7 @@ import { ReadingField } from '../../readings/reading-field.tsx'
 import { useLengths } from '../../readings/use-lengths.ts'
 import { VerdictMark } from '../../readings/verdict-mark.tsx'
 import { useBench, useBenchState } from '../bench-context.ts'
+import { useSurvey } from '../use-measured.ts'
 import panel from '../steps/panel.module.css'
 import styles from './measure.module.css'
 import { ShaftPlace } from './shaft-place.tsx'
@@ -27,7 +27,7 @@ import { useNames } from './use-names.ts'
 /** Where pulleys stand: by distances between them, by numbers, or pulled there; what is still open, and what disagrees. */
 export function PlacesPanel() {
   const { settled } = useBench()
-  const survey = useMemo(() => surveyDrive(settled.drive), [settled.drive])
+  const survey = useSurvey()
   const missing = settled.drive.shafts.filter(({ id }) => !settled.places.has(id))
   return (
     <>

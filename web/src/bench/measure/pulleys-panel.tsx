@@ -1,8 +1,9 @@
 import { CloseOutlined, DeleteOutlined, PlusOutlined } from '@ant-design/icons'
-import { Button, Input, Select } from 'antd'
+import { Button, Select } from 'antd'
 import { useState } from 'react'
 import { isSized, removeShaft, renameShaft, setMustTurn, type CheckedDrive, type Pulley, type Shaft } from '@emery/core'
 import { Caution } from '../../readings/caution.tsx'
+import { NameField } from '../../readings/name-field.tsx'
 import { useLengths } from '../../readings/use-lengths.ts'
 import { VerdictMark } from '../../readings/verdict-mark.tsx'
 import { useBench, useBenchState } from '../bench-context.ts'
@@ -67,24 +68,10 @@ const TURNS = [
 /** What is known of the part itself: its name, the way it has to turn, and that it is there at all. */
 function ShaftFields({ shaft }: { readonly shaft: Shaft }) {
   const { store } = useBench()
-  const [name, setName] = useState(shaft.name)
   const { edit, select } = store.getState()
-  const takeName = () => {
-    if (name.trim() === '') setName(shaft.name)
-    else if (name.trim() !== shaft.name) edit('rename a part', renameShaft(shaft.id, name.trim()))
-  }
   return (
     <div className={styles['grid']}>
-      <label>
-        Name
-        <Input
-          value={name}
-          maxLength={80}
-          onChange={(event) => setName(event.target.value)}
-          onBlur={takeName}
-          onPressEnter={takeName}
-        />
-      </label>
+      <NameField name={shaft.name} onName={(name) => edit('rename a part', renameShaft(shaft.id, name))} />
       {shaft.kind === 'crank' ? (
         <span />
       ) : (

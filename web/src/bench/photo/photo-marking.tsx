@@ -1,12 +1,13 @@
 import { FullscreenOutlined, MinusOutlined, PlusOutlined } from '@ant-design/icons'
 import { Button } from 'antd'
 import { useMemo, useRef, type PointerEvent } from 'react'
-import { inverseMapOf, photoOfDrive, type DriveEdit, type Photo, type PicturePoint } from '@emery/core'
+import { inverseMapOf, type DriveEdit, type Photo, type PicturePoint } from '@emery/core'
 import { photoAddress } from '../../api/photos.ts'
 import { useBench, useBenchState } from '../bench-context.ts'
 import drawing from '../drawing/drawing.module.css'
 import { useCamera } from '../drawing/use-camera.ts'
 import { addCorner, addMark, moveCorner, moveMark } from './photo-edits.ts'
+import { usePhotoResult } from '../use-measured.ts'
 import styles from './photo.module.css'
 
 /** Pixels a pointer may stray before a press pans the picture and sets no mark. */
@@ -145,9 +146,8 @@ const RING_POINTS = 72
 
 /** The circles that the marks came to, seen back through the camera's lean. */
 function SeenRims() {
-  const { settled } = useBench()
+  const seen = usePhotoResult()
   const rings = useMemo(() => {
-    const seen = photoOfDrive(settled.drive)
     if (seen?.ok !== true) return []
     const back = inverseMapOf(seen.onto)
     return seen.pulleys.map(({ pulley, x, y, diameter }) => {
@@ -157,6 +157,6 @@ function SeenRims() {
       })
       return { pulley, d: `M${points.map(([u, v]) => `${u.toFixed(1)} ${v.toFixed(1)}`).join('L')}Z` }
     })
-  }, [settled.drive])
+  }, [seen])
   return rings.map(({ pulley, d }) => <path key={pulley} className={styles['rim']} d={d} />)
 }

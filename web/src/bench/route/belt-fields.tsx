@@ -1,8 +1,8 @@
 import { DeleteOutlined, PlusOutlined } from '@ant-design/icons'
-import { Button, Input, InputNumber, Select } from 'antd'
-import { useState } from 'react'
+import { Button, InputNumber, Select } from 'antd'
 import { addBelt, removeBelt, setBeltKind, type Belt, type Section } from '@emery/core'
 import { SECTION_NAMES } from '../../parts/part-names.ts'
+import { NameField } from '../../readings/name-field.tsx'
 import { useBench } from '../bench-context.ts'
 import measure from '../measure/measure.module.css'
 import panel from '../steps/panel.module.css'
@@ -12,14 +12,9 @@ const SECTIONS = (Object.keys(SECTION_NAMES) as Section[]).map((value) => ({ val
 /** What the belt in hand is, and belts more or fewer. */
 export function BeltFields({ belt }: { readonly belt: Belt }) {
   const { store } = useBench()
-  const [name, setName] = useState(belt.name)
   const { edit, takeBelt } = store.getState()
   const now = { name: belt.name, section: belt.section, ribs: belt.ribs, count: belt.count ?? 1 }
   const change = (what: Partial<typeof now>) => edit('say what a belt is', setBeltKind(belt.id, { ...now, ...what }))
-  const takeName = () => {
-    if (name.trim() === '') setName(belt.name)
-    else if (name.trim() !== belt.name) change({ name: name.trim() })
-  }
   const add = () => {
     edit(
       'add a belt',
@@ -36,16 +31,7 @@ export function BeltFields({ belt }: { readonly belt: Belt }) {
     <section className={panel['section']} aria-label="The belt">
       <h2 className="heading">The belt</h2>
       <div className={measure['grid']}>
-        <label>
-          Name
-          <Input
-            value={name}
-            maxLength={80}
-            onChange={(event) => setName(event.target.value)}
-            onBlur={takeName}
-            onPressEnter={takeName}
-          />
-        </label>
+        <NameField name={belt.name} onName={(name) => change({ name })} />
         <label>
           Section
           <Select

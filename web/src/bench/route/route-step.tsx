@@ -12,6 +12,7 @@ import {
 } from '@emery/core'
 import { VerdictMark } from '../../readings/verdict-mark.tsx'
 import { useBench, useBenchState } from '../bench-context.ts'
+import { BeltTabs } from '../steps/belt-tabs.tsx'
 import panel from '../steps/panel.module.css'
 import { BeltFields } from './belt-fields.tsx'
 import { Found } from './found-routes.tsx'
@@ -21,8 +22,7 @@ import { useRouteSearch } from './use-route-search.ts'
 
 /** How the belt runs: the way it is threaded now, threading it by hand, and every other way it could go, best first. */
 export function RouteStep() {
-  const { store, settled, belt } = useBench()
-  const { belts } = settled.drive
+  const { store, belt } = useBench()
   if (belt === undefined) {
     const add = () => store.getState().edit('add a belt', addBelt({ name: 'Main belt', section: 'PK', ribs: 6 }))
     return (
@@ -37,20 +37,7 @@ export function RouteStep() {
   }
   return (
     <>
-      {belts.length > 1 && (
-        <div className={panel['tabs']} role="group" aria-label="Belts">
-          {belts.map(({ id, name }) => (
-            <button
-              key={id}
-              type="button"
-              aria-pressed={id === belt.belt.id}
-              onClick={() => store.getState().takeBelt(id)}
-            >
-              {name}
-            </button>
-          ))}
-        </div>
-      )}
+      <BeltTabs />
       <Threaded key={`t ${belt.belt.id}`} belt={belt} />
       <Search key={`s ${belt.belt.id}`} belt={belt.belt} />
       <Turns />

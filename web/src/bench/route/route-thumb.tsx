@@ -1,19 +1,15 @@
 import { useMemo } from 'react'
 import { settleDrive, type CheckedDrive, type RouteEntry } from '@emery/core'
-import { parallelPath } from '../../shapes/belt-shape.ts'
-import { drawnRadius, driveBounds } from '../../shapes/drive-bounds.ts'
-import styles from './route.module.css'
+import { SmallDrive } from '../../shapes/small-drive.tsx'
 
-/** A route as a small drawing: pulleys, the belt, and which of them it meets with its back. */
-export function RouteThumb({
-  drive,
-  belt,
-  route,
-}: {
+interface RouteThumbProps {
   readonly drive: CheckedDrive
   readonly belt: string
   readonly route: readonly RouteEntry[]
-}) {
+}
+
+/** A route as a small drawing: pulleys, the belt, and which of them it meets with its back. */
+export function RouteThumb({ drive, belt, route }: RouteThumbProps) {
   const settled = useMemo(
     () =>
       settleDrive({
@@ -22,31 +18,16 @@ export function RouteThumb({
       }),
     [drive, belt, route],
   )
-  const { left, top, right, bottom } = driveBounds(settled)
-  const margin = 0.06 * Math.max(right - left, bottom - top)
-  const mine = settled.belts.find((each) => each.belt.id === belt)
-  const contact = new Map(route.map((entry) => [entry.pulley, entry.contact]))
+  const contacts = new Map(
+    route.map(({ pulley, contact }) => [pulley, contact === 'back' ? ('back' as const) : ('plain' as const)]),
+  )
   return (
-    <svg
-      className={styles['thumb']}
-      viewBox={[left - margin, top - margin, right - left + 2 * margin, bottom - top + 2 * margin].join(' ')}
-      aria-hidden
-    >
-      {drive.pulleys.map((pulley) => {
-        const place = settled.places.get(pulley.shaft)
-        return (
-          place !== undefined && (
-            <circle
-              key={pulley.id}
-              cx={place.x}
-              cy={-place.y}
-              r={drawnRadius(settled, pulley)}
-              data-contact={contact.get(pulley.id) ?? 'none'}
-            />
-          )
-        )
-      })}
-      {mine !== undefined && <path d={parallelPath(mine, 0) ?? undefined} />}
-    </svg>
+    <SmallDrive
+      settled={settled}
+      width={128}
+      height={104}
+      pulleyMark={({ id }) => contacts.get(id) ?? 'unmet'}
+      beltMark={({ belt: { id } }) => (id === belt ? 'plain' : 'unmet')}
+    />
   )
 }

@@ -33,13 +33,15 @@ export function AdjusterWords({ belt, answer }: { readonly belt: SettledBelt; re
   const { adjuster } = belt
   if (adjuster === null) return <p>Fixed centres, nothing to adjust.</p>
   if (adjuster.u === null) {
-    const why =
-      belt.belt.length === null
+    const unfinished = !belt.path.ok && belt.path.why !== 'overlap'
+    const why = unfinished
+      ? 'Seen once the belt has its path.'
+      : belt.belt.length === null
         ? 'Give the belt’s length to see where the adjuster sits.'
         : 'This belt is out of reach.'
     return (
       <p className={styles['where']}>
-        <VerdictMark verdict={belt.belt.length === null ? 'none' : 'act'} /> {why}
+        <VerdictMark verdict={unfinished || belt.belt.length === null ? 'none' : 'act'} /> {why}
       </p>
     )
   }

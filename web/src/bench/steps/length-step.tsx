@@ -11,8 +11,9 @@ import {
 } from '@emery/core'
 import { ReadingField } from '../../readings/reading-field.tsx'
 import { useLengths } from '../../readings/use-lengths.ts'
-import { useBench, useBenchState } from '../bench-context.ts'
+import { useBench } from '../bench-context.ts'
 import { AdjusterCaution, AdjusterWords } from './adjuster-words.tsx'
+import { BeltTabs } from './belt-tabs.tsx'
 import styles from './panel.module.css'
 import { TravelBar } from './travel-bar.tsx'
 
@@ -35,24 +36,8 @@ export function LengthStep() {
       <BeltTabs />
       <Wanted belt={belt} />
       <OnTheEngine belt={belt} answer={answer} />
-      <Neighbours belt={belt} />
+      {hasPath(belt) && <Neighbours belt={belt} />}
     </>
-  )
-}
-
-/** One belt of several is in hand; the panel and the tape are about it. */
-function BeltTabs() {
-  const { store, settled } = useBench()
-  const inHand = useBenchState((state) => state.beltInHand)
-  if (settled.belts.length < 2) return null
-  return (
-    <div className={styles['tabs']} role="group" aria-label="Belt in hand">
-      {settled.belts.map(({ belt: { id, name } }) => (
-        <button key={id} type="button" aria-pressed={id === inHand} onClick={() => store.getState().takeBelt(id)}>
-          {name}
-        </button>
-      ))}
-    </div>
   )
 }
 
@@ -61,6 +46,18 @@ const RESTS_ON = {
   nominal: 'Leaves the adjuster a quarter taken up (nominal).',
   fixed: 'Fixed centres: the path’s own length.',
 } as const
+
+/** Why there is no length to want. */
+const NO_LENGTH = {
+  unrouted: 'Not known: the belt has no route yet. Thread it, or take one in the Route step.',
+  unmeasured: 'Not known: first measure what is missing, in the Measure step.',
+  overlap: 'Not known: no belt can run round the pulleys as they stand.',
+} as const
+
+/** Whether the belt's pulleys are all measured and it has a route, so that its lengths can be spoken of. */
+function hasPath({ path }: SettledBelt): boolean {
+  return path.ok || path.why === 'overlap'
+}
 
 function Wanted({ belt }: { readonly belt: SettledBelt }) {
   const { store } = useBench()
@@ -72,7 +69,7 @@ function Wanted({ belt }: { readonly belt: SettledBelt }) {
     return (
       <section className={styles['section']}>
         <h2 className="heading">Belt wanted</h2>
-        <p>Not known: no belt can run round the pulleys as they stand.</p>
+        <p>{NO_LENGTH[belt.path.ok ? 'overlap' : belt.path.why]}</p>
       </section>
     )
   }
