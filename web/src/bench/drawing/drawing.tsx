@@ -7,6 +7,7 @@ import { useBench, useBenchState } from '../bench-context.ts'
 import { PhotoUnderlay } from '../photo/photo-underlay.tsx'
 import type { StepId } from '../steps/steps.ts'
 import type { ThreadingBelt } from '../store/bench-store.ts'
+import { doubtOf } from '../store/threading.ts'
 import { AdjusterHandles } from './adjuster-handles.tsx'
 import { AdjusterLayer } from './adjuster-layer.tsx'
 import { BeltLayer } from './belt-layer.tsx'
@@ -33,7 +34,7 @@ const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
 
 /** The engine's front: pulleys to scale, belts with their rib side, adjusters with their range, and the numbers where the things are. */
 export function Drawing({ step }: { readonly step: StepId }) {
-  const { store, settled } = useBench()
+  const { store, settled, solution } = useBench()
   const selected = useBenchState((state) => state.selected)
   const measuring = useBenchState((state) => (step === 'measure' ? state.measuring : null))
   const threading = useBenchState((state) => state.threading)
@@ -90,6 +91,7 @@ export function Drawing({ step }: { readonly step: StepId }) {
     return placeOf({ clientX: (box?.left ?? 0) + size.width / 2, clientY: (box?.top ?? 0) + size.height / 2 })
   }
   const { photo } = settled.drive
+  const doubt = threading === null ? null : doubtOf(solution, threading.belt, threading.entries)
 
   return (
     <div className={styles['drawing']} data-threading={threading !== null} data-photo={photo?.onto !== undefined}>
@@ -127,12 +129,12 @@ export function Drawing({ step }: { readonly step: StepId }) {
       </svg>
       <p
         className={styles['hint']}
-        data-refused={threading?.refusal != null}
+        data-refused={threading?.refusal != null || doubt !== null}
         role={threading === null ? undefined : 'status'}
       >
         {threading === null
           ? 'Seen from the front. The notched edge of a belt is its rib side.'
-          : threadingWords(threading)}
+          : threadingWords(threading, doubt)}
       </p>
       <Tray placeOf={placeOf} middle={middle} />
       <div className={styles['zoom']} role="group" aria-label="Look at the drawing">
@@ -144,8 +146,9 @@ export function Drawing({ step }: { readonly step: StepId }) {
   )
 }
 
-function threadingWords({ entries, refusal }: ThreadingBelt): string {
+function threadingWords({ entries, refusal }: ThreadingBelt, doubt: string | null): string {
   if (refusal !== null) return refusal
+  if (doubt !== null) return `${doubt} Take it back, or check the sizes and places.`
   if (entries.length === 0)
     return 'Press the pulleys in the order the belt runs, the way the crank turns. Start at the crank.'
   if (entries.length === 1) return 'Now the pulley the belt goes to next.'

@@ -1,8 +1,8 @@
 import { describe, expect, test } from '@jest/globals'
-import type { RouteEntry } from '@emery/core'
+import { checkDrive, solveDrive, type RouteEntry } from '@emery/core'
 import { demoDrive } from '../../testing/drives.ts'
 import { createBenchStore } from './bench-store.ts'
-import { flipped, nextEntries } from './threading.ts'
+import { doubtOf, flipped, nextEntries } from './threading.ts'
 
 const ketch = demoDrive('ketch-main')
 const ribs = (pulley: string): RouteEntry => ({ pulley, contact: 'ribs' })
@@ -54,6 +54,39 @@ describe('the next pulley of a belt being threaded', () => {
 
   test('sides change and change back', () => {
     expect(flipped(flipped(ribs('a')))).toEqual(ribs('a'))
+  })
+})
+
+describe('a span that cannot be', () => {
+  const doubt = (entries: readonly RouteEntry[]) => {
+    const read = checkDrive({ ...ketch, belts: ketch.belts.map((belt) => ({ ...belt, route: entries })) })
+    if (!read.ok) throw new Error(JSON.stringify(read.problems))
+    return doubtOf(solveDrive(read.drive), 'main', entries)
+  }
+
+  test('the crank to the steering pump on the left of the water pump runs into it', () => {
+    expect(doubt([ribs('crank.1'), ribs('ps.1')])).toMatch(
+      /^Main belt, from Crank to Steering, (runs .* into|passes .* from) Water pump/,
+    )
+  })
+
+  test('a span that is clear says nothing, nor does the one that would close the belt', () => {
+    expect(doubt([])).toBeNull()
+    expect(doubt([ribs('crank.1')])).toBeNull()
+    expect(doubt([ribs('crank.1'), { pulley: 'tens.1', contact: 'back' }])).toBeNull()
+    // Alternator back to crank would pass the tensioner; that span is not laid.
+    expect(doubt([ribs('crank.1'), { pulley: 'tens.1', contact: 'back' }, ribs('alt.1')])).toBeNull()
+  })
+
+  test('a crossing of the last span with an earlier one is told', () => {
+    const route = [
+      ribs('crank.1'),
+      ribs('alt.1'),
+      ribs('ac.1'),
+      ribs('ps.1'),
+      { pulley: 'tens.1', contact: 'back' as const },
+    ]
+    expect(doubt(route)).toMatch(/crosses itself|runs .* into|passes .* from/)
   })
 })
 

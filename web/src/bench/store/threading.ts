@@ -1,4 +1,4 @@
-import type { CheckedDrive, RouteEntry } from '@emery/core'
+import type { CheckedDrive, DriveSolution, RouteEntry } from '@emery/core'
 
 export type NextEntries =
   | { readonly is: 'longer'; readonly entries: readonly RouteEntry[] }
@@ -36,4 +36,24 @@ export function nextEntries(
 /** The same pulley met with the other side of the belt. */
 export function flipped(entry: RouteEntry): RouteEntry {
   return { ...entry, contact: entry.contact === 'ribs' ? 'back' : 'ribs' }
+}
+
+/**
+ * What is wrong with the span that was laid last, in words: a span depends on its two pulleys alone, so whatever comes after
+ * cannot mend it. The one that would close the belt is not laid yet, and says nothing. Not a refusal: a size may be misread.
+ */
+export function doubtOf(solution: DriveSolution, beltId: string, entries: readonly RouteEntry[]): string | null {
+  const [from, to] = entries.slice(-2).map(({ pulley }) => pulley)
+  if (from === undefined || to === undefined) return null
+  const spans = (where: readonly string[]) =>
+    [where.slice(1, 3), where.slice(3, 5)].filter(({ length }) => length === 2)
+  const isLast = ([a, b]: readonly string[]) => a === from && b === to
+  const isClosing = ([a, b]: readonly string[]) => a === to && b === entries[0]?.pulley
+  const doubt = solution.belts
+    .find(({ id }) => id === beltId)
+    ?.problems.find(({ code, where }) => {
+      if (code === 'SPAN_HITS_PULLEY') return isLast(where.slice(1, 3))
+      return code === 'SPANS_CROSS' && spans(where).some(isLast) && !spans(where).some(isClosing)
+    })
+  return doubt?.message ?? null
 }
