@@ -105,6 +105,7 @@ export function NewDriveScreen() {
             <label>
               Ribs
               <InputNumber
+                aria-label="Ribs"
                 size="large"
                 min={1}
                 max={30}
@@ -216,6 +217,7 @@ function MoreBelt({
         <label>
           Ribs
           <InputNumber
+            aria-label="Ribs"
             size="large"
             min={1}
             max={30}

@@ -12,13 +12,16 @@ interface Answer {
 /** Stands in for the server: answers by `METHOD /path`, without the query; what it was asked is kept. */
 export class FakeServer {
   readonly asked: string[] = []
+  /** What was sent along, as JSON, with what it was sent to. */
+  readonly sent: { readonly to: string; readonly body: unknown }[] = []
   answers: Record<string, Answer | 'away'> = {}
 
   install(): void {
     Object.assign(globalThis, {
-      fetch: (url: string, { method = 'GET' }: RequestInit = {}) => {
+      fetch: (url: string, { method = 'GET', body }: RequestInit = {}) => {
         const key = `${method} ${url.replace(/^\/api/, '').replace(/\?.*$/, '')}`
         this.asked.push(key)
+        if (typeof body === 'string') this.sent.push({ to: key, body: JSON.parse(body) })
         const answer = this.answers[key] ?? { status: 404, json: {} }
         if (answer === 'away') return Promise.reject(new TypeError('network'))
         return Promise.resolve({
@@ -31,15 +34,15 @@ export class FakeServer {
   }
 }
 
-/** Shows one element at an address, with what every screen has around it. */
-export function show(element: ReactElement): void {
+/** Shows one element at an address, with what every screen has around it; every other address is elsewhere. */
+export function show(element: ReactElement, { path = '/', at = '/' } = {}): void {
   const queries = new QueryClient({ defaultOptions: { queries: { retry: false } } })
   render(
     <AntApp>
       <QueryClientProvider client={queries}>
-        <MemoryRouter>
+        <MemoryRouter initialEntries={[at]}>
           <Routes>
-            <Route path="/" element={element} />
+            <Route path={path} element={element} />
             <Route path="*" element={<p>elsewhere</p>} />
           </Routes>
         </MemoryRouter>

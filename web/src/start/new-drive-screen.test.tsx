@@ -1,0 +1,105 @@
+import { afterEach, beforeEach, describe, expect, test } from '@jest/globals'
+import { cleanup, screen, within } from '@testing-library/react'
+import userEvent from '@testing-library/user-event'
+import type { DriveDocument } from '@emery/core'
+import { demoDrive } from '../testing/drives.ts'
+import { FakeServer, show } from '../testing/fake-server.tsx'
+import { NewDriveScreen } from './new-drive-screen.tsx'
+
+let server: FakeServer
+beforeEach(() => {
+  server = new FakeServer()
+  server.install()
+  server.answers['GET /examples'] = { status: 200, json: { examples: [] } }
+  server.answers['POST /drives'] = { status: 201, json: { id: 'd' } }
+})
+afterEach(cleanup)
+
+const tap = (name: string) => userEvent.click(screen.getByRole('button', { name }))
+const parts = () =>
+  within(screen.getByRole('list', { name: 'Parts of the drive' }))
+    .getAllByRole('listitem')
+    .map(({ textContent }) => textContent)
+const stored = () => (server.sent.at(-1)?.body as { document: DriveDocument; reason: string } | undefined) ?? null
+
+describe('starting a drive', () => {
+  test('parts as they commonly are: idlers smooth, the rest cut for the belt; two of a kind told apart', async () => {
+    show(<NewDriveScreen />)
+    for (const part of ['Alternator', 'Idler', 'Idler']) await tap(part)
+    expect(parts()).toEqual([
+      expect.stringMatching(/^Crank/),
+      expect.stringMatching(/^Alternator 6 grooves/),
+      expect.stringMatching(/^Idler smooth/),
+      expect.stringMatching(/^Idler 2 smooth/),
+    ])
+    await tap('Leave Idler out')
+    expect(parts()).toHaveLength(3)
+  })
+
+  test('what was tapped is stored with nothing measured, and the bench opens', async () => {
+    show(<NewDriveScreen />)
+    await tap('Fan')
+    await userEvent.click(screen.getByText('counter-clockwise'))
+    await tap('Start measuring')
+    expect(await screen.findByText('elsewhere')).not.toBeNull()
+    expect(stored()).toMatchObject({
+      reason: 'started',
+      document: {
+        name: 'New drive',
+        engine: { crankTurns: 'ccw' },
+        shafts: [
+          { kind: 'crank', x: 0, y: 0 },
+          { kind: 'fan', name: 'Fan', x: null, y: null },
+        ],
+        pulleys: [
+          { diameter: null, grooves: 6 },
+          { diameter: null, grooves: 6 },
+        ],
+        belts: [{ section: 'PK', ribs: 6, route: [], length: null }],
+      },
+    })
+  })
+
+  test('parts cut for the belt follow it when its ribs change', async () => {
+    show(<NewDriveScreen />)
+    await tap('Fan')
+    const ribs = screen.getByRole('spinbutton', { name: 'Ribs' })
+    await userEvent.clear(ribs)
+    await userEvent.type(ribs, '8')
+    expect(parts()[1]).toMatch(/^Fan 8 grooves/)
+  })
+
+  test('a second belt goes along, and can be left out again', async () => {
+    show(<NewDriveScreen />)
+    await tap('plus Another belt')
+    await tap('plus Another belt')
+    await tap('Leave Belt 3 out')
+    await tap('Start measuring')
+    expect(await screen.findByText('elsewhere')).not.toBeNull()
+    expect(stored()?.document.belts.map(({ name, section }) => [name, section])).toEqual([
+      ['Main belt', 'PK'],
+      ['Belt 2', 'V13'],
+    ])
+  })
+
+  test('a server that is away loses nothing of it', async () => {
+    server.answers['POST /drives'] = 'away'
+    show(<NewDriveScreen />)
+    await tap('Fan')
+    await tap('Start measuring')
+    expect(await screen.findByText('Emery’s server does not answer.')).not.toBeNull()
+    expect(parts()).toHaveLength(2)
+  })
+
+  test('or begin with a made-up drive, as a copy', async () => {
+    const document = demoDrive('kiln-blower')
+    server.answers['GET /examples'] = {
+      status: 200,
+      json: { examples: [{ id: 'k', name: 'Kiln tractor, Blower drive', document }] },
+    }
+    show(<NewDriveScreen />)
+    await userEvent.click(await screen.findByRole('button', { name: 'Kiln tractor, Blower drive' }))
+    expect(await screen.findByText('elsewhere')).not.toBeNull()
+    expect(stored()?.document.name).toBe('Blower drive, copy')
+  })
+})
