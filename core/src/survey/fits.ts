@@ -58,7 +58,8 @@ function mirrored(fit: FittedLayout, anchors: Layout): FittedLayout[] {
   return [{ ...fit, places: fit.places.map((place) => place && { x: 2 * axis - place.x, y: place.y }) }]
 }
 
-function fitLayout(layout: Layout, links: readonly Link[], anchors: Layout): FittedLayout {
+/** One layout fitted to the links that bear on it. */
+export function fitLayout(layout: Layout, links: readonly Link[], anchors: Layout): FittedLayout {
   const system = systemOf(layout, links, anchors)
   const { at, cost } = fitLeastSquares(system.evaluate, system.start)
   const unknowns = system.start.length - system.freedoms

@@ -2,7 +2,7 @@ import type { DistanceKind } from '../drive/survey.ts'
 import { distance } from '../numerics/vectors.ts'
 import type { Mm } from '../units/quantity.ts'
 import { centreDistance } from './centre-distance.ts'
-import { bestFits, IN_TRIAL, THOROUGH, type Effort, type FittedLayout } from './fits.ts'
+import { bestFits, fitLayout, IN_TRIAL, THOROUGH, type FittedLayout } from './fits.ts'
 import { inFrame } from './frame.ts'
 import type { Layout, Link } from './layouts.ts'
 import { answersHold, mirrorQuestions } from './mirror-images.ts'
@@ -77,6 +77,10 @@ export const TAPE_SIGMA_MM = 1
 
 /** Standard deviations by which a reading must miss what the rest agree on before it is called an outlier (1 in 700 by chance, for each reading). */
 const OUTLIER_SIGMAS = 3.2
+/** By how much the sum of squares must fall without a reading for it to be one. */
+const OUTLIER_GAIN = OUTLIER_SIGMAS * OUTLIER_SIGMAS
+/** Share of that gain which, in the layout as it stands, makes a thorough look worth while. */
+const WORTH_TRYING = 0.6
 /**
  * Places of pulleys from distances between them, by least squares: docs/mechanics/survey.md. Readings over rims are
  * brought to centres with the diameters. A reading that the others contradict is called an outlier and left out.
@@ -98,9 +102,11 @@ export function surveyPlaces(input: SurveyInput): SurveyResult {
     )
   let fits = fitUsing(out)
   for (;;) {
-    const worst = worstReading(fits[0], used, out, links, fitUsing)
+    const within = used.filter((i) => !out.has(i))
+    const without = (reading: number) => fitUsing(new Set([...out, reading]), IN_TRIAL)
+    const worst = worstReading(fits[0], within, { links, anchors, without })
     if (worst === undefined) break
-    out.add(worst.reading)
+    out.add(worst)
     fits = fitUsing(out)
   }
   return described(input, { links, out, anchors, fits, index })
@@ -116,37 +122,45 @@ function linkOf(
   const [first, second] = [a, b].map((at) => halved(pulleys[at]?.diameter ?? null))
   const centres = centreDistance(kind, value, first, second)
   return centres === undefined ? undefined : { from: a, to: b, value: centres, sigma }
+}
 
-  function halved(diameter: Mm | null): Mm | undefined {
-    return diameter === null ? undefined : diameter / 2
-  }
+function halved(diameter: Mm | null): Mm | undefined {
+  return diameter === null ? undefined : diameter / 2
 }
 
 /**
- * The reading that disagrees most with the rest, and the layouts without it; undefined when the readings agree or when
- * none of them is to spare. Each reading is left out in turn, since one blunder bends all the other residuals.
+ * The reading that disagrees most with the rest; undefined when the readings agree or when none of them is to spare. Each is
+ * left out in turn and all is laid out anew, since one blunder bends all the other residuals. That is dear, so it is done only
+ * when leaving some reading out of the layout as it stands would already gain something.
  */
 function worstReading(
   fit: FittedLayout | undefined,
-  used: readonly number[],
-  out: ReadonlySet<number>,
-  links: readonly (Link | undefined)[],
-  fitUsing: (left: ReadonlySet<number>, effort?: Effort) => FittedLayout[],
-) {
+  within: readonly number[],
+  { links, anchors, without }: WorstSearch,
+): number | undefined {
   // With a single spare reading something may be wrong, but nothing says which it is.
-  if (fit === undefined || fit.spare < 2 || fit.cost < OUTLIER_SIGMAS * OUTLIER_SIGMAS) return undefined
-  const within = used.filter((i) => !out.has(i))
-  const trials = within
-    .map((reading) => ({ reading, fits: fitUsing(new Set([...out, reading]), IN_TRIAL) }))
-    .filter(({ fits: [without] }) => without !== undefined && without.spare === fit.spare - 1)
-    .toSorted((a, b) => (a.fits[0]?.cost ?? 0) - (b.fits[0]?.cost ?? 0))
-  const [best] = trials
-  const without = best?.fits[0]
-  if (best === undefined || without === undefined) return undefined
-  const gained = fit.cost - without.cost
-  if (gained < OUTLIER_SIGMAS * OUTLIER_SIGMAS) return undefined
+  if (fit === undefined || fit.spare < 2 || fit.cost < OUTLIER_GAIN) return undefined
+  const asItStands = (left: number) => {
+    const rest = within.flatMap((i) => (i === left ? [] : [links[i] as Link]))
+    return fit.cost - fitLayout(fit.places, rest, anchors).cost
+  }
+  if (!within.some((reading) => asItStands(reading) > WORTH_TRYING * OUTLIER_GAIN)) return undefined
+  const [best] = within
+    .flatMap((reading) => {
+      const [trial] = without(reading)
+      return trial === undefined || trial.spare !== fit.spare - 1 ? [] : [{ reading, trial }]
+    })
+    .toSorted((a, b) => a.trial.cost - b.trial.cost)
+  if (best === undefined || fit.cost - best.trial.cost < OUTLIER_GAIN) return undefined
   const link = links[best.reading] as Link
-  return Math.abs(missIn(without.places, link) ?? 0) < OUTLIER_SIGMAS * link.sigma ? undefined : best
+  return Math.abs(missIn(best.trial.places, link) ?? 0) < OUTLIER_SIGMAS * link.sigma ? undefined : best.reading
+}
+
+interface WorstSearch {
+  readonly links: readonly (Link | undefined)[]
+  readonly anchors: Layout
+  /** Layouts without one reading more. */
+  readonly without: (reading: number) => readonly FittedLayout[]
 }
 
 /** mm by which a reading is longer than a layout has it. */
