@@ -155,7 +155,8 @@ function Search({ belt }: { readonly belt: Belt }) {
     state.is === 'done' &&
     (changedFor(state.of, drive, belt.id) || state.pulleys.toSorted().join() !== pulleys.toSorted().join())
   return (
-    <section className={panel['section']}>
+    // A set of pulleys that grows with the hand that threads is none to search.
+    <section className={panel['section']} hidden={threading}>
       <h2 className="heading">Ways it could run</h2>
       <p className={panel['soft']}>Over these pulleys:</p>
       <div className={styles['set']} role="group" aria-label="Pulleys of this belt">
@@ -178,7 +179,7 @@ function Search({ belt }: { readonly belt: Belt }) {
           </p>
         </div>
       ) : (
-        <Button type="primary" size="large" block disabled={threading} onClick={() => search(drive, belt.id, pulleys)}>
+        <Button type="primary" size="large" block onClick={() => search(drive, belt.id, pulleys)}>
           {state.is === 'done' ? 'Look again' : 'Find all routes'}
         </Button>
       )}

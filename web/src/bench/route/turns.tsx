@@ -30,7 +30,7 @@ export function Turns() {
                 <td>
                   {wrong ? (
                     <VerdictMark verdict="act" label="the wrong way" />
-                  ) : mustTurn === undefined || mustTurn === 'any' ? (
+                  ) : turns === null || mustTurn === undefined || mustTurn === 'any' ? (
                     ''
                   ) : (
                     <VerdictMark verdict="fine" label="as it must" />
