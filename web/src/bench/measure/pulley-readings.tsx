@@ -60,7 +60,11 @@ export function PulleyReadings({ pulley, ready }: { readonly pulley: Pulley; rea
   const lengths = useLengths()
   const name = drive.shafts.find(({ id }) => id === pulley.shaft)?.name ?? pulley.id
   const next = nextToRead(drive, pulley)
-  const goOn = () => store.getState().select(next?.id ?? null)
+  // The panel follows the drive at reading pace; where Enter leads is decided from the drive as it stands now.
+  const goOn = () => {
+    const { drive: now, select } = store.getState()
+    select(nextToRead(now, pulley)?.id ?? null)
+  }
 
   const take = ({ value, written }: PadReading): EditResult => {
     const common = { id: newId(), pulley: pulley.id, value, written, ...stampNow() }
