@@ -2,6 +2,7 @@ import type { InferType } from 'yup'
 import { adjusterSchema } from './adjuster.ts'
 import { beltSchema } from './belt.ts'
 import { engineSchema } from './engine.ts'
+import { lengthReadingSchema } from './length-reading.ts'
 import { pulleySchema } from './pulley.ts'
 import { photoSchema } from './photo.ts'
 import { readingSchema } from './reading.ts'
@@ -14,7 +15,15 @@ export const DRIVE_VERSION = 1
 export const DRIVE_MEDIA_TYPE = 'application/vnd.emery.drive+json'
 
 /** Most entries a document may have; far above any engine, far below what would stall a tablet. */
-export const MOST = { shafts: 40, pulleys: 60, belts: 12, adjusters: 12, readings: 240, distances: 240 } as const
+export const MOST = {
+  shafts: 40,
+  pulleys: 60,
+  belts: 12,
+  adjusters: 12,
+  readings: 240,
+  distances: 240,
+  lengths: 120,
+} as const
 
 export const driveSchema = record({
   format: constant(DRIVE_FORMAT, `must be "${DRIVE_FORMAT}"`, 'What this file is.'),
@@ -27,6 +36,9 @@ export const driveSchema = record({
   belts: list(beltSchema, 'Belts and their routes.', { most: MOST.belts }),
   adjusters: list(adjusterSchema, 'What takes the belts up.', { most: MOST.adjusters }),
   readings: list(readingSchema, 'What was read of the pulleys, oldest first.', { most: MOST.readings }).optional(),
+  lengths: list(lengthReadingSchema, 'What was read of the belts’ lengths, oldest first.', {
+    most: MOST.lengths,
+  }).optional(),
   survey: surveySchema.optional(),
   photo: photoSchema.optional(),
 })

@@ -72,6 +72,7 @@ export function removePulley(pulleyId: string): DriveEdit {
 export function removeBelt(beltId: string): DriveEdit {
   return (draft) => {
     draft.belts = draft.belts.filter(({ id }) => id !== beltId)
+    if (draft.lengths !== undefined) draft.lengths = draft.lengths.filter(({ belt }) => belt !== beltId)
   }
 }
 

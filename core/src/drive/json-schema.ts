@@ -48,6 +48,8 @@ function schemaBody(schema: AnySchema): JsonSchema {
         ...limits(description, 'Items'),
         items: toJsonSchema(schema.innerType as AnySchema),
       }
+    case 'boolean':
+      return { type: 'boolean', ...notes }
     case 'number':
       return { type: hasTest(description, 'integer') ? 'integer' : 'number', ...notes, ...range(description) }
     case 'string':

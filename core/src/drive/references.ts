@@ -17,6 +17,7 @@ export function referenceProblems(drive: DriveDocument): DocumentProblem[] {
     ...beltProblems(drive),
     ...halfPlaces(drive),
     ...readingProblems(drive),
+    ...lengthProblems(drive),
     ...surveyProblems(drive),
     ...photoProblems(drive),
   ]
@@ -43,6 +44,17 @@ function readingProblems(drive: DriveDocument): DocumentProblem[] {
       ...unknown(pulleys, reading.pulley, `${path}.pulley`),
       ...(reading.how === 'step' ? unknown(pulleys, reading.outer, `${path}.outer`) : []),
     ]
+  })
+}
+
+function lengthProblems(drive: DriveDocument): DocumentProblem[] {
+  const belts = ids(drive.belts)
+  return (drive.lengths ?? []).flatMap(({ belt, ...reading }, i) => {
+    const path = `$.lengths[${i}]`
+    if (!belts.has(belt)) return [{ path: `${path}.belt`, message: `names "${belt}", but there is no such belt` }]
+    if (reading.how === 'oldBelt' && reading.line === 'pins' && reading.pin === undefined)
+      return [{ path: `${path}.pin`, message: 'is missing: what was read between two pins needs their diameter' }]
+    return []
   })
 }
 

@@ -2,7 +2,7 @@
  * The few kinds of value that a drive document is made of, as Yup schemas. Each carries its description and unit
  * as meta data, from which the JSON Schema is generated (json-schema.ts), so the two cannot drift apart.
  */
-import { array, lazy, mixed, number, object, string, type AnyObjectSchema, type ISchema, type Lazy } from 'yup'
+import { array, boolean, lazy, mixed, number, object, string, type AnyObjectSchema, type ISchema, type Lazy } from 'yup'
 
 export interface FieldMeta {
   readonly description?: string
@@ -61,6 +61,12 @@ export function identifier(description: string) {
 export function choice<const Value extends string>(values: readonly Value[], description: string) {
   const rule = `must be one of ${values.join(', ')}`
   return string<Value>().typeError(rule).required(rule).oneOf(values, rule).meta({ description })
+}
+
+/** Yes or no. */
+export function flag(description: string) {
+  const rule = 'must be true or false'
+  return boolean().typeError(rule).required(rule).meta({ description })
 }
 
 /** A key that may hold one value only: the tag of a union, the version of a format. */

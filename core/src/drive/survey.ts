@@ -5,13 +5,18 @@ export const DISTANCE_KINDS = ['centre', 'outside', 'gap'] as const
 /** Centre to centre, over both rims from outside to outside, or the gap between the rims. */
 export type DistanceKind = (typeof DISTANCE_KINDS)[number]
 
+/** Standard deviation of a tape between two rims, mm (nominal). */
+export const TAPE_SIGMA_MM = 1
+
 const distanceSchema = record({
   id: identifier('The name of this reading within the document.'),
   from: identifier('One pulley.'),
   to: identifier('The other pulley.'),
   kind: choice(DISTANCE_KINDS, 'What the tape was laid between.'),
   value: quantity('mm', 'The distance as it was read.', { min: 0, max: 5000 }),
-  sigma: quantity('mm', 'Standard deviation of the reading.', { min: 0.01, max: 100 }).meta({ fallback: 1 }).optional(),
+  sigma: quantity('mm', 'Standard deviation of the reading.', { min: 0.01, max: 100 })
+    .meta({ fallback: TAPE_SIGMA_MM })
+    .optional(),
   written: text('The reading as it was written down.', 40),
   by,
   at,

@@ -18,6 +18,12 @@ export interface SectionFigures {
   readonly topWidth: number | null
   /** mm between standard lengths next to each other; for toothed, one tooth. */
   readonly standardStep: number
+  /** mm that a groove, or a gap between teeth, reaches below the rim; the whole belt's height for a V. */
+  readonly grooveDepth: number
+  /** Included angle of the flanks, degrees. `φ` */
+  readonly flankAngle: number
+  /** N that stretch one rib, one V belt or 25.4 mm of toothed belt to twice its length. `EA` */
+  readonly stiffness: number
   /** m/s, the nominal limit; null where none is published. */
   readonly maxBeltSpeed: number | null
 }
@@ -31,6 +37,9 @@ const FIGURES: Readonly<Record<Section, SectionFigures>> = {
     thickness: 4.5,
     topWidth: null,
     standardStep: 5,
+    grooveDepth: 2.9,
+    flankAngle: 40,
+    stiffness: 14_000,
     maxBeltSpeed: 50,
   },
   V10: {
@@ -41,6 +50,9 @@ const FIGURES: Readonly<Record<Section, SectionFigures>> = {
     thickness: 8,
     topWidth: 10,
     standardStep: 12.5,
+    grooveDepth: 8,
+    flankAngle: 36,
+    stiffness: 35_000,
     maxBeltSpeed: 30,
   },
   V13: {
@@ -51,6 +63,9 @@ const FIGURES: Readonly<Record<Section, SectionFigures>> = {
     thickness: 10,
     topWidth: 13,
     standardStep: 12.5,
+    grooveDepth: 10,
+    flankAngle: 36,
+    stiffness: 60_000,
     maxBeltSpeed: 30,
   },
   V17: {
@@ -61,6 +76,9 @@ const FIGURES: Readonly<Record<Section, SectionFigures>> = {
     thickness: 11,
     topWidth: 17,
     standardStep: 12.5,
+    grooveDepth: 11,
+    flankAngle: 36,
+    stiffness: 90_000,
     maxBeltSpeed: 30,
   },
   'T9.5': {
@@ -71,6 +89,9 @@ const FIGURES: Readonly<Record<Section, SectionFigures>> = {
     thickness: 3.6,
     topWidth: null,
     standardStep: 9.525,
+    grooveDepth: 2.0,
+    flankAngle: 40,
+    stiffness: 120_000,
     maxBeltSpeed: null,
   },
   'T12.7': {
@@ -81,6 +102,9 @@ const FIGURES: Readonly<Record<Section, SectionFigures>> = {
     thickness: 4.3,
     topWidth: null,
     standardStep: 12.7,
+    grooveDepth: 2.3,
+    flankAngle: 40,
+    stiffness: 150_000,
     maxBeltSpeed: null,
   },
 }

@@ -2,14 +2,14 @@
 import type { CheckedDrive } from '../drive/drive.ts'
 import type { DriveDraft, DriveEdit, Stamp } from '../drive/edits.ts'
 import { putShaft } from '../drive/edits-parts.ts'
-import type { DistanceReading } from '../drive/survey.ts'
+import { TAPE_SIGMA_MM, type DistanceReading } from '../drive/survey.ts'
 import { degrees } from '../numerics/vectors.ts'
 import { metalRadii } from '../path/drive-parts.ts'
 import { listed } from '../solution/names.ts'
 import type { Mm } from '../units/quantity.ts'
 import { centreDistance } from './centre-distance.ts'
 import { placesFromPhoto, shiftedMap, type PhotoResult } from './photo.ts'
-import { surveyPlaces, TAPE_SIGMA_MM, type MirrorAnswer, type MirrorQuestion, type SurveyResult } from './survey.ts'
+import { surveyPlaces, type MirrorAnswer, type MirrorQuestion, type SurveyResult } from './survey.ts'
 
 /** The survey of a drive: ids of places and questions are those of shafts, residuals stand in the order of the distances. */
 export interface DriveSurvey extends Omit<SurveyResult, 'residuals'> {

@@ -1,4 +1,4 @@
-import type { DistanceKind } from '../drive/survey.ts'
+import { TAPE_SIGMA_MM, type DistanceKind } from '../drive/survey.ts'
 import { distance } from '../numerics/vectors.ts'
 import type { Mm } from '../units/quantity.ts'
 import { centreDistance } from './centre-distance.ts'
@@ -71,9 +71,6 @@ export interface SurveyResult {
   /** Mirror images that fit as well as the one shown. */
   readonly questions: readonly MirrorQuestion[]
 }
-
-/** Standard deviation of a tape between two rims, mm (nominal). */
-export const TAPE_SIGMA_MM = 1
 
 /** Standard deviations by which a reading must miss what the rest agree on before it is called an outlier (1 in 700 by chance, for each reading). */
 const OUTLIER_SIGMAS = 3.2

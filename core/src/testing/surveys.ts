@@ -33,8 +33,13 @@ export function randomFront(random: () => number, count: number): TrueFront {
 
 const KINDS = ['centre', 'outside', 'gap'] as const
 
-/** Each pulley measured to its `nearest` neighbours with a tape of 1 mm standard deviation, between centres or over the rims. */
-export function tapeReadings({ places }: TrueFront, random: () => number, nearest: number): SurveyDistance[] {
+/** Each pulley measured to its `nearest` neighbours with a tape of `sigma` mm standard deviation, between centres or over the rims. */
+export function tapeReadings(
+  { places }: TrueFront,
+  random: () => number,
+  nearest: number,
+  sigma = 1,
+): SurveyDistance[] {
   const pairs = new Set<string>()
   places.forEach((a, i) => {
     places
@@ -48,7 +53,7 @@ export function tapeReadings({ places }: TrueFront, random: () => number, neares
     const [a, b] = pair.split(' ').map((i) => places[Number(i)]) as [TrueFront['places'][0], TrueFront['places'][0]]
     const kind = KINDS[Math.floor(3 * random())] ?? 'centre'
     const rims = { centre: 0, outside: 1, gap: -1 }[kind] * ((a.diameter + b.diameter) / 2)
-    return { from: a.id, to: b.id, kind, value: Math.hypot(a.x - b.x, a.y - b.y) + rims + gauss(random) }
+    return { from: a.id, to: b.id, kind, value: Math.hypot(a.x - b.x, a.y - b.y) + rims + sigma * gauss(random) }
   })
 }
 

@@ -1,0 +1,78 @@
+import type { InferType } from 'yup'
+import { SECTIONS } from '../sections/sections.ts'
+import { at, by, choice, constant, flag, identifier, quantity, record, text, union } from './schema-kit.ts'
+
+/** What can be laid along the route in the belt's place. */
+export const AIDS = ['string', 'wire', 'rope', 'strap', 'tape', 'oldbelt'] as const
+export type Aid = (typeof AIDS)[number]
+
+/** Where an old belt can be measured once it is off. */
+export const BELT_LINES = ['back', 'ribs', 'flat', 'pins'] as const
+export type BeltLine = (typeof BELT_LINES)[number]
+
+const everyLengthReading = {
+  id: identifier('The name of this reading within the document.'),
+  belt: identifier('The belt whose length was sought.'),
+  written: text('The reading as it was written down.', 60),
+  leftOut: flag('Kept, but not counted: someone has put it aside.').optional(),
+  by,
+  at,
+}
+
+const length = (description: string) => quantity('mm', description, { min: 50, max: 20000 })
+
+/** What was read of a belt's length, by how it was taken: docs/mechanics/length.md. */
+export const lengthReadingSchema = union('how', {
+  aid: record({
+    ...everyLengthReading,
+    how: constant('aid', 'must be aid', 'Something laid along the route in the belt’s place.'),
+    aid: choice(AIDS, 'What was laid.'),
+    thickness: quantity('mm', 'Its diameter, or the thickness of a strap or tape.', { min: 0, max: 30 }),
+    value: quantity('mm', 'What it read, before any correction.', { min: 20, max: 20000 }),
+    half: flag('Only half of the route was measured; the reading counts twice.').optional(),
+    u: quantity('', 'Where the adjuster stood, from 0 released to 1 taken up.', { min: 0, max: 1 }),
+    stretch: quantity('', 'Share by which the aid gave when it was pulled.', { min: 0, max: 0.2 })
+      .meta({ fallback: 'nominal' })
+      .optional(),
+    backTurns: quantity('', 'Turns the belt’s back lies on, where the drive itself is not measured.', {
+      min: 0,
+      max: 4,
+    })
+      .meta({ fallback: 0 })
+      .optional(),
+  }),
+  label: record({
+    ...everyLengthReading,
+    how: constant('label', 'must be label', 'The mark on the belt that was on the engine.'),
+    section: choice(SECTIONS, 'Section the mark says.'),
+    ribs: quantity('', 'Ribs the mark says; 1 for the others.', { min: 1, max: 30, integer: true }),
+    value: length('Stated length the mark says.'),
+  }),
+  oldBelt: record({
+    ...everyLengthReading,
+    how: constant('oldBelt', 'must be oldBelt', 'The old belt itself, off the engine.'),
+    line: choice(
+      BELT_LINES,
+      'Where it was measured: along its back, inside over the ribs, cut and flat, or on two pins.',
+    ),
+    value: quantity('mm', 'What was read; for two pins, the distance between their centres.', { min: 20, max: 20000 }),
+    pin: quantity('mm', 'Diameter of each pin.', { min: 1, max: 500 }).optional(),
+  }),
+  trial: record({
+    ...everyLengthReading,
+    how: constant('trial', 'must be trial', 'A belt that was tried on.'),
+    value: length('Stated length its mark says.'),
+    outcome: choice(['on', 'too-short', 'slack'], 'It went on and was taken up, would not go on, or stayed slack.'),
+    /** How the adjuster was read with the belt on. */
+    scale: choice(
+      ['travel', 'pointer', 'reading'],
+      'Travel by eye, pointer against marks, or degrees, mm or shims.',
+    ).optional(),
+    place: quantity('', 'What was read: 0 to 1, or degrees, mm or shims.', { min: -1000, max: 5000 }).optional(),
+    seated: flag('It was seen to sit in every groove.').optional(),
+  }),
+})
+
+export type LengthReading = Readonly<InferType<typeof lengthReadingSchema>>
+export type LengthReadingHow = LengthReading['how']
+export type LengthReadingOf<How extends LengthReadingHow> = Extract<LengthReading, { how: How }>
