@@ -1,6 +1,18 @@
 export {
+  leftUnsaid,
+  lengthLine,
+  NOTATIONS,
+  readLabel,
+  writeLabel,
+  type LabelContext,
+  type LabelNotation,
+  type LabelReading,
+  type LengthLine,
+} from './sections/labels.ts'
+export {
   beltLabel,
   sectionFigures,
+  SECTIONS,
   type Section,
   type SectionFamily,
   type SectionFigures,
@@ -29,6 +41,14 @@ export {
   type PulleyFace,
   type SizedPulley,
 } from './drive/pulley.ts'
+export {
+  AIDS,
+  BELT_LINES,
+  type Aid,
+  type BeltLine,
+  type LengthReading,
+  type LengthReadingOf,
+} from './drive/length-reading.ts'
 export type { Photo, PicturePoint } from './drive/photo.ts'
 export type { Reading, ReadingHow, ReadingOf } from './drive/reading.ts'
 export type { DistanceKind, DistanceReading, Survey } from './drive/survey.ts'
@@ -123,10 +143,42 @@ export {
 export { pulleysCsv, readPulleysCsv, type CsvRead, type CsvShaft } from './exchange/csv.ts'
 export { carriers } from './exchange/carriers.ts'
 export { driveDxf } from './exchange/dxf.ts'
+export { readShelfCsv, SHELF_COLUMNS, shelfCsv, type ShelfCsvRead } from './exchange/shelf-csv.ts'
 export { fileName } from './exchange/file-name.ts'
 export { driveSvg, outlinePath } from './exchange/svg.ts'
 
+export { AID_FIGURES, measureAlone, measureOnDrive, type AidLaid, type AidMeasured } from './length/aids.ts'
 export { beltToAskFor, beltsInReach, beltWanted, type BeltInReach, type BeltWanted } from './length/belt-wanted.ts'
+export { bringHome, SURE_ENOUGH, type BeltToBring, type BringHome } from './length/bring-home.ts'
+export {
+  END_OF_LIFE_SHARE,
+  fitByStrain,
+  fitLength,
+  fitSituation,
+  SEATED_SHARE,
+  type Fit,
+  type FitSituation,
+  type FitVerdict,
+  type GoodWindow,
+} from './length/fits.ts'
+export { grooveUses, type GrooveUse } from './length/grooves.ts'
+export { wayOn, type LastPulley, type WayOn } from './length/last-pulley.ts'
+export { lengthAnswer, type LengthAnswer, type LengthSource, type NotCounted } from './length/length-answer.ts'
+export { addLengthReading, leaveOutLengthReading, removeLengthReading } from './length/length-edits.ts'
+export { measureOldBelt } from './length/old-belt.ts'
+export { beltsTogether, bestPairs, type BeltPair } from './length/pairs.ts'
+export {
+  doubtLength,
+  nearSizes,
+  placesForBelt,
+  shelfBeltsFor,
+  type BeltOnShelf,
+  type DrivePlace,
+  type ShelfFit,
+} from './length/shelf.ts'
+export { lengthReadingName, travelWords } from './length/source-names.ts'
+export { standardLengths } from './length/standard-lengths.ts'
+export type { TrialFinding } from './length/trials.ts'
 
 export { wordingFor, type Wording } from './solution/names.ts'
 export { type Problem, type ProblemCode } from './solution/problem.ts'
@@ -170,3 +222,15 @@ export {
   type VehicleRevision,
   type VehicleSummary,
 } from './api/records.ts'
+
+export {
+  fittingFieldsSchema,
+  MATERIALS,
+  MOST_SHELF_ROWS,
+  shelfFieldsSchema,
+  type DriveForBelt,
+  type Fitting,
+  type FittingFields,
+  type ShelfBelt,
+  type ShelfFields,
+} from './api/shelf-records.ts'

@@ -1,0 +1,91 @@
+/** The shelf as a table: docs/reference/shelf-csv.md. What goes out comes in again. */
+import Papa from 'papaparse'
+import { ValidationError } from 'yup'
+import { MOST_SHELF_ROWS, shelfFieldsSchema, type ShelfFields } from '../api/shelf-records.ts'
+import { readLabel } from '../sections/labels.ts'
+import { parseLength } from '../units/parse-length.ts'
+
+export const SHELF_COLUMNS = ['mark', 'section', 'ribs', 'length_mm', 'material', 'count', 'place', 'note'] as const
+type Column = (typeof SHELF_COLUMNS)[number]
+
+export function shelfCsv(belts: readonly ShelfFields[]): string {
+  const rows = belts.map(({ length, ...fields }) => ({ ...fields, length_mm: length }))
+  // A cell that begins like a formula would be run by a spreadsheet.
+  return `${Papa.unparse(rows, { columns: [...SHELF_COLUMNS], newline: '\r\n', escapeFormulae: /^[=@\t\r]/ })}\r\n`
+}
+
+export interface ShelfCsvRead {
+  readonly belts: readonly ShelfFields[]
+  /** What could not be read, a sentence each with its row; those rows are left out. */
+  readonly problems: readonly string[]
+}
+
+/** Problems told one by one; more than these are counted. */
+const MOST_PROBLEMS = 50
+
+/**
+ * Reads a table of belts. A row needs its mark, or section and length; what the mark says fills in what is left out. Lengths
+ * as people write them, millimetres where no unit stands there.
+ */
+export function readShelfCsv(text: string): ShelfCsvRead {
+  const { data, meta } = Papa.parse<Partial<Record<Column, string>>>(text.replace(/^\uFEFF/, ''), {
+    header: true,
+    skipEmptyLines: 'greedy',
+    transformHeader: (header) =>
+      header
+        .trim()
+        .toLowerCase()
+        .replace(/[\s-]+/g, '_'),
+  })
+  const fields = meta.fields ?? []
+  if (!fields.includes('mark') && !(fields.includes('section') && fields.includes('length_mm'))) {
+    const found = fields.length === 0 ? 'none' : fields.slice(0, 8).join(', ')
+    return {
+      belts: [],
+      problems: [`The table has neither a column mark nor section and length_mm; its columns are ${found}.`],
+    }
+  }
+  const problems = fields
+    .filter((field) => field !== '' && !(SHELF_COLUMNS as readonly string[]).includes(field))
+    .map((field) => `Column “${field}” is not one Emery knows; it was left out.`)
+  const belts: ShelfFields[] = []
+  let more = 0
+  data.slice(0, MOST_SHELF_ROWS).forEach((row, i) => {
+    const read = readRow((column) => row[column]?.trim() ?? '')
+    if (typeof read !== 'string') belts.push(read)
+    else if (problems.length < MOST_PROBLEMS) problems.push(`Row ${i + 2}: ${read}`)
+    else more++
+  })
+  if (more > 0) problems.push(`${more} further rows could not be read.`)
+  if (data.length > MOST_SHELF_ROWS) problems.push(`Only the first ${MOST_SHELF_ROWS} rows were read.`)
+  return { belts, problems }
+}
+
+/** A row's belt, or a sentence on why it has none. */
+function readRow(cell: (column: Column) => string): ShelfFields | string {
+  const mark = cell('mark')
+  const [label] = mark === '' ? [] : readLabel(mark)
+  const written = cell('length_mm') === '' ? null : parseLength(cell('length_mm'), 'mm')
+  if (written?.ok === false) return `length_mm: ${written.message}`
+  const length = written?.mm ?? label?.length
+  const section = cell('section') === '' ? label?.section : cell('section')
+  if (length === undefined || section === undefined)
+    return mark === '' ? 'it has neither a mark nor section and length.' : `“${mark}” is no mark Emery can read.`
+  const number = (column: Column, otherwise: number) => (cell(column) === '' ? otherwise : Number(cell(column)))
+  const fields = {
+    mark,
+    section,
+    ribs: number('ribs', label?.ribs ?? 1),
+    length,
+    material: cell('material') === '' ? 'unknown' : cell('material').toLowerCase(),
+    count: number('count', 1),
+    place: cell('place'),
+    note: cell('note'),
+  }
+  try {
+    return shelfFieldsSchema.validateSync(fields, { strict: true })
+  } catch (error) {
+    if (!(error instanceof ValidationError)) throw error
+    return `${error.path === 'length' ? 'length_mm' : error.path} ${error.errors[0] ?? 'is wrong'}.`
+  }
+}

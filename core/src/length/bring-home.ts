@@ -1,0 +1,85 @@
+/** Which belts to buy, so that one of them fits: docs/mechanics/fitting.md. */
+import type { Mm } from '../units/quantity.ts'
+import type { GoodWindow } from './fits.ts'
+import type { Belief } from './fusion.ts'
+
+export interface BeltToBring {
+  readonly length: Mm
+  /** The probability that this one fits. */
+  readonly alone: number
+}
+
+export interface BringHome {
+  /** In the order in which to try them. */
+  readonly belts: readonly BeltToBring[]
+  /** The probability that one of them fits. */
+  readonly together: number
+}
+
+/** How likely one of the belts is to fit before buying more is not worth it. */
+export const SURE_ENOUGH = 0.95
+
+/** Nobody carries more than this many home. */
+const MOST_BELTS = 4
+
+/**
+ * The fewest of the belts on offer such that one fits with at least SURE_ENOUGH probability; where even MOST_BELTS do not
+ * reach it, the best of those. A belt fits while the true length keeps it inside the window of good lengths, so each covers a
+ * stretch of what may be true; the stretches are equally wide, and a set of them is chosen to cover as much as it can.
+ */
+export function bringHome(wanted: Belief, window: GoodWindow, offered: readonly Mm[]): BringHome {
+  const stretches = [...new Set(offered)]
+    .toSorted((a, b) => a - b)
+    .map((length) => ({
+      length,
+      // The belt is in the window as long as the truth lies no farther above or below the mean than it does itself.
+      from: wanted.below(wanted.mean + length - window.to),
+      to: wanted.below(wanted.mean + length - window.from),
+    }))
+    .filter(({ from, to }) => to > from)
+  if (stretches.length === 0) return { belts: [], together: 0 }
+  let best = bestCover(stretches, 1)
+  for (let count = 2; best.covered < SURE_ENOUGH && count <= Math.min(MOST_BELTS, stretches.length); count++) {
+    const wider = bestCover(stretches, count)
+    // A further belt that adds next to nothing is not worth carrying.
+    if (wider.covered - best.covered < 0.01) break
+    best = wider
+  }
+  const belts = best.chosen.map(({ length, from, to }) => ({ length, alone: to - from }))
+  return { belts: belts.toSorted((a, b) => b.alone - a.alone), together: best.covered }
+}
+
+/** A stretch of probability that one belt covers. */
+interface Stretch {
+  readonly length: Mm
+  readonly from: number
+  readonly to: number
+}
+
+interface Cover {
+  readonly covered: number
+  readonly chosen: readonly Stretch[]
+}
+
+/**
+ * The `count` stretches that cover most. They come in the order of both their ends, so what one adds to a set depends only on
+ * the last one before it: best(k, i) = max over j < i of best(k − 1, j) + to_i − max(from_i, to_j).
+ */
+function bestCover(stretches: readonly Stretch[], count: number): Cover {
+  let best: Cover[] = stretches.map((stretch) => ({ covered: stretch.to - stretch.from, chosen: [stretch] }))
+  for (let k = 2; k <= count; k++) {
+    best = stretches.map((stretch, i) =>
+      best.slice(0, i).reduce<Cover>(
+        (most, before) => {
+          const last = before.chosen.at(-1)?.to ?? 0
+          const covered = before.covered + stretch.to - Math.max(stretch.from, last)
+          return before.chosen.length === k - 1 && covered > most.covered
+            ? { covered, chosen: [...before.chosen, stretch] }
+            : most
+        },
+        { covered: 0, chosen: [] },
+      ),
+    )
+  }
+  return best.reduce((most, cover) => (cover.covered > most.covered ? cover : most))
+}

@@ -1,0 +1,122 @@
+/** Belts on the shelf against drives, and the other way round. */
+import type { CheckedDrive } from '../drive/drive.ts'
+import { settleDrive, type SettledBelt } from '../path/settle.ts'
+import { sectionFigures, type Section } from '../sections/sections.ts'
+import type { Mm } from '../units/quantity.ts'
+import { fitByStrain, fitLength, fitSituation, type Fit, type FitSituation } from './fits.ts'
+
+/** What of a belt decides whether it fits. */
+export interface BeltOnShelf {
+  readonly section: Section
+  readonly ribs: number
+  readonly length: Mm
+}
+
+export interface ShelfFit<Belt extends BeltOnShelf> {
+  readonly belt: Belt
+  readonly fit: Fit
+  /** Ribs the belt has more (or fewer, negative) than the drive's: one with fewer carries less. */
+  readonly ribsMore: number
+}
+
+/** Best first: verdicts in this order. */
+const ORDER = { good: 0, 'good, short life': 1, tight: 2, long: 3, 'too short': 4, 'too long': 5 } as const
+
+/**
+ * The belts of a shelf that go on a belt's place at all, best first: right section, as many ribs or one fewer, and a length the
+ * adjuster can hold. `situation` is the drive as it is believed to be; the settled belt's own when left out.
+ */
+export function shelfBeltsFor<Belt extends BeltOnShelf>(
+  settled: SettledBelt,
+  shelf: readonly Belt[],
+  situation: FitSituation | null | undefined = fitSituation(settled),
+): ShelfFit<Belt>[] {
+  const { section, ribs } = settled.belt
+  const fits = new Map<Mm, Fit | undefined>()
+  const fitOf = (length: Mm) => {
+    if (!fits.has(length))
+      fits.set(length, situation == null ? fitByStrain(settled, length) : fitLength(situation, length))
+    return fits.get(length)
+  }
+  // Nothing outside the reach can fit, and most of a shelf lies outside it.
+  const [from, to] = situation == null ? [0, Infinity] : [situation.stretch.lengthFrom, situation.stretch.lengthTo]
+  const found: ShelfFit<Belt>[] = []
+  for (const belt of shelf) {
+    if (belt.section !== section || belt.length < from || belt.length > to) continue
+    const ribsMore = belt.ribs - ribs
+    if (ribsMore > 0 || ribsMore < -1) continue
+    const fit = fitOf(belt.length)
+    if (fit === undefined || fit.verdict === 'too short' || fit.verdict === 'too long') continue
+    found.push({ belt, fit, ribsMore })
+  }
+  const middle = (u: number | null) => Math.abs((u ?? 0.2) - 0.2)
+  return found.sort(
+    (a, b) =>
+      b.ribsMore - a.ribsMore ||
+      ORDER[a.fit.verdict] - ORDER[b.fit.verdict] ||
+      middle(a.fit.u.new) - middle(b.fit.u.new),
+  )
+}
+
+/** A place on a drive where a belt would go. */
+export interface DrivePlace {
+  readonly belt: string
+  readonly name: string
+  readonly fit: Fit
+  readonly ribsMore: number
+}
+
+/** Where on a drive a belt goes, if anywhere. */
+export function placesForBelt(drive: CheckedDrive, belt: BeltOnShelf): DrivePlace[] {
+  const wanted = drive.belts.some(
+    ({ section, ribs }) => section === belt.section && ribs - belt.ribs >= 0 && ribs - belt.ribs <= 1,
+  )
+  if (!wanted) return []
+  return settleDrive(drive).belts.flatMap((settled) =>
+    shelfBeltsFor(settled, [belt]).map(({ fit, ribsMore }) => ({
+      belt: settled.belt.id,
+      name: settled.belt.name,
+      fit,
+      ribsMore,
+    })),
+  )
+}
+
+/** Of belts of one section and rib count, the nearest shorter and longer ones than a length. */
+export function nearSizes<Belt extends BeltOnShelf>(
+  shelf: readonly Belt[],
+  { section, ribs, length }: BeltOnShelf,
+): { readonly below: Belt | null; readonly above: Belt | null } {
+  let below: Belt | null = null
+  let above: Belt | null = null
+  for (const belt of shelf) {
+    if (belt.section !== section || belt.ribs !== ribs) continue
+    if (belt.length < length && (below === null || belt.length > below.length)) below = belt
+    if (belt.length > length && (above === null || belt.length < above.length)) above = belt
+  }
+  return { below, above }
+}
+
+/** A length that cannot be what was meant, in a sentence with what may have been; undefined where nothing speaks against it. */
+export function doubtLength(
+  length: Mm,
+  section: Section,
+  reach: { readonly shortest: Mm; readonly longest: Mm } | null = null,
+): string | undefined {
+  if (!(length > 0)) return 'A belt’s length is more than nothing.'
+  const { family } = sectionFigures(section)
+  const least = family === 'toothed' ? 150 : LEAST_BELT_MM
+  if (length >= least) return undefined
+  const asInches = length * 25.4
+  const likely =
+    reach === null
+      ? asInches > least && asInches < 6000
+      : asInches > 0.8 * reach.shortest && asInches < 1.2 * reach.longest
+  const measure = String(Math.round(length * 10) / 10)
+  return likely
+    ? `A ${measure} mm belt goes round nothing: did you mean ${measure} in (${Math.round(asInches)} mm)?`
+    : `A ${measure} mm belt goes round nothing.`
+}
+
+/** mm. No vehicle's belt is shorter. */
+const LEAST_BELT_MM = 250

@@ -1,0 +1,183 @@
+import type { CheckedDrive } from '../drive/drive.ts'
+import type { Pulley } from '../drive/pulley.ts'
+import { fitSituation, goodWindow } from '../length/fits.ts'
+import { settleDrive, type SettledBelt } from '../path/settle.ts'
+import { solveDrive } from '../solution/solve-drive.ts'
+import { surveyPlaces } from '../survey/survey.ts'
+import { gauss, tapeReadings } from './surveys.ts'
+import { mustCheck } from './vectors.ts'
+
+/** A drive as it truly is, with a spring arm on the back of its belt; all valid, and with belts that fit it well. */
+export function randomTensionedDrive(random: () => number): CheckedDrive {
+  for (;;) {
+    const drive = attempt(random)
+    const [belt] = settleDrive(drive).belts
+    const situation = belt === undefined ? undefined : fitSituation(belt)
+    if (situation === undefined || goodWindow(situation)?.verdict !== 'good' || situation.stretch.to < 1) continue
+    const clean = [0, 0.5, 1].every((u) =>
+      solveDrive(drive, { held: { arm: u } }).belts.every(({ problems }) =>
+        problems.every(({ severity }) => severity !== 'error'),
+      ),
+    )
+    if (clean) return drive
+  }
+}
+
+/** A ring of ribbed pulleys; between the crank and the next one an arm presses a smooth pulley into the belt's back. */
+function attempt(random: () => number): CheckedDrive {
+  const n = 4 + Math.floor(random() * 3)
+  const ring = Array.from({ length: n }, (_, i) => {
+    const at = -Math.PI / 2 - ((i + 0.25 * (random() - 0.5)) * 2 * Math.PI) / n
+    const reach = 190 + 60 * random()
+    return {
+      x: reach * Math.cos(at),
+      y: reach * Math.sin(at) + 220,
+      diameter: i === 0 ? 140 + 30 * random() : 55 + 80 * random(),
+    }
+  })
+  const crank = ring[0] ?? { x: 0, y: 0, diameter: 150 }
+  const moved = ring.map((circle) => ({ ...circle, x: circle.x - crank.x, y: circle.y - crank.y }))
+  const next = moved[1] ?? crank
+  const along = Math.hypot(next.x, next.y)
+  const outward = { x: -next.y / along, y: next.x / along }
+  const inward =
+    moved.reduce((sum, { x, y }) => sum + x * outward.x + y * outward.y, 0) > 0
+      ? outward
+      : { x: -outward.x, y: -outward.y }
+  const diameter = 60 + 20 * random()
+  // Released, the arm's pulley touches the span; taken up, it has pressed it in by 70 to 95 mm.
+  const rim = (crank.diameter + next.diameter) / 4 + diameter / 2
+  const share = 0.4 + 0.2 * random()
+  const at = (depth: number) => ({
+    x: next.x * share - inward.x * (rim - depth),
+    y: next.y * share - inward.y * (rim - depth),
+  })
+  const [start, end] = [at(12 + 10 * random()), at(70 + 25 * random())]
+  const arm = 75 + 35 * random()
+  // The pivot stands on the bisector of where the pulley starts and ends, so that both lie on the arm's circle.
+  const half = Math.hypot(end.x - start.x, end.y - start.y) / 2
+  const back = Math.sqrt(arm * arm - half * half)
+  const side = random() < 0.5 ? 1 : -1
+  const pivot = {
+    x: (start.x + end.x) / 2 + (side * back * next.x) / along,
+    y: (start.y + end.y) / 2 + (side * back * next.y) / along,
+  }
+  const angle = (to: { x: number; y: number }) => (Math.atan2(to.y - pivot.y, to.x - pivot.x) * 180) / Math.PI
+  const names = moved.map((_, i) => `p${i}`)
+  return mustCheck({
+    format: 'emery-drive',
+    version: 1,
+    name: 'Random drive',
+    notes: '',
+    engine: { crankTurns: 'cw', idleRpm: 800, cruiseRpm: 2000, maxRpm: 4000 },
+    shafts: [
+      ...moved.map(({ x, y }, i) => ({ id: names[i], name: `Shaft ${i}`, kind: i === 0 ? 'crank' : 'idler', x, y })),
+      { id: 'arm', name: 'Tensioner', kind: 'tensioner', x: start.x, y: start.y },
+    ],
+    pulleys: [
+      ...moved.map((circle, i) => ({
+        id: names[i],
+        shaft: names[i],
+        face: 'ribbed',
+        section: 'PK',
+        grooves: 6,
+        diameter: circle.diameter,
+        diameterAt: 'outside',
+      })),
+      { id: 'arm', shaft: 'arm', face: 'smooth', width: 26, diameter, diameterAt: 'outside' },
+    ],
+    belts: [
+      {
+        id: 'belt',
+        name: 'Belt',
+        section: 'PK',
+        ribs: 6,
+        length: null,
+        adjuster: 'arm',
+        route: [
+          { pulley: 'p0', contact: 'ribs' },
+          { pulley: 'arm', contact: 'back' },
+          ...names.slice(1).map((pulley) => ({ pulley, contact: 'ribs' })),
+        ],
+      },
+    ],
+    adjusters: [
+      {
+        id: 'arm',
+        kind: 'spring-arm',
+        shaft: 'arm',
+        pivot,
+        armLength: arm,
+        angleReleased: angle(start),
+        angleFree: angle(end),
+        preload: 14,
+        rate: 0.35,
+        marks: { min: 0.1, nominal: 0.45, max: 0.95 },
+      },
+    ],
+  })
+}
+
+interface TapeNoise {
+  /** Standard deviations, mm. */
+  readonly diameters: number
+  readonly distances: number
+}
+
+/** The same drive as someone with a tape has it: diameters and distances read with error, places by the survey. */
+export function measuredDrive(drive: CheckedDrive, random: () => number, noise: TapeNoise): CheckedDrive {
+  const [adjuster] = drive.adjusters
+  if (adjuster?.kind !== 'spring-arm') throw new Error('The drive has no arm.')
+  const fixed = drive.shafts.filter(({ id }) => id !== adjuster.shaft)
+  const points = [
+    ...fixed.map(({ id, x, y }) => ({ id, x: x ?? 0, y: y ?? 0, diameter: 0 })),
+    { id: 'pivot', ...adjuster.pivot, diameter: 0 },
+  ]
+  const distances = tapeReadings({ places: points }, random, 5, noise.distances).map((each) => ({
+    ...each,
+    kind: 'centre' as const,
+    sigma: noise.distances,
+  }))
+  const [first, second, ...rest] = points
+  if (first === undefined || second === undefined) throw new Error('The drive has no pulleys.')
+  const direction = (Math.atan2(second.y - first.y, second.x - first.x) * 180) / Math.PI
+  const side = ({ x, y }: { x: number; y: number }) =>
+    (second.x - first.x) * (y - first.y) - (second.y - first.y) * (x - first.x) > 0
+      ? ('left' as const)
+      : ('right' as const)
+  const found = surveyPlaces({
+    pulleys: points.map(({ id }, i) => ({ id, diameter: null, ...(i === 0 ? { x: first.x, y: first.y } : {}) })),
+    distances,
+    upright: { from: first.id, to: second.id, direction },
+    sides: rest.map((point) => ({ from: first.id, to: second.id, of: point.id, side: side(point) })),
+  })
+  const placeOf = new Map(found.pulleys.map((place) => [place.id, place]))
+  const pivot = placeOf.get('pivot') ?? adjuster.pivot
+  return mustCheck({
+    ...drive,
+    shafts: drive.shafts.map((shaft) => {
+      const place = placeOf.get(shaft.id)
+      if (place === undefined || shaft.kind === 'crank') return shaft
+      const placed = { how: 'distances', sigma: place.sigma, by: '', at: '2026-01-01T00:00:00Z' }
+      return { ...shaft, x: place.x, y: place.y, placed }
+    }),
+    pulleys: drive.pulleys.map((pulley): Pulley =>
+      pulley.face === 'toothed' || pulley.diameter === null
+        ? pulley
+        : { ...pulley, diameter: pulley.diameter + noise.diameters * gauss(random) },
+    ),
+    adjusters: [{ ...adjuster, pivot: { x: pivot.x, y: pivot.y } }],
+    survey: {
+      distances: distances
+        .filter(({ from, to }) => from !== 'pivot' && to !== 'pivot')
+        .map((each, i) => ({ ...each, id: `d${i}`, written: '', by: '', at: '2026-01-01T00:00:00Z' })),
+      sides: [],
+    },
+  })
+}
+
+export function onlyBelt(drive: CheckedDrive): SettledBelt {
+  const [belt] = settleDrive(drive).belts
+  if (belt === undefined) throw new Error('The drive has no belt.')
+  return belt
+}
