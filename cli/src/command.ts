@@ -43,6 +43,15 @@ export function argumentsOf<const Options extends NonNullable<ParseArgsConfig['o
   return { file, values }
 }
 
+/** The one TEXT of a command, which may begin with anything, and whether it is to print a table. */
+export function textOf(command: string, args: readonly string[]): { readonly text: string; readonly asTable: boolean } {
+  const texts = args.filter((arg) => arg !== '--text')
+  const [text, ...rest] = texts
+  if (text === undefined || rest.length > 0)
+    throw new UsageError(`${command} takes one TEXT; put quotes round it where it has blanks.`)
+  return { text, asTable: texts.length < args.length }
+}
+
 export function readFile(file: string, terminal: Terminal): string {
   try {
     return terminal.read(file)

@@ -64,8 +64,8 @@ describe('solve', () => {
     [['solve', 'ketch.json', '--u', 'tens'], '--u tens: write ADJUSTER=VALUE with a value from 0 to 1.'],
     [['solve', 'ketch.json', '--u', 'tens=1.5'], '--u tens=1.5: write ADJUSTER=VALUE with a value from 0 to 1.'],
     [['solve', 'ketch.json', '--u', 'rod=0.5'], '--u rod=0.5: the drive has no adjuster "rod".'],
-    [['polish'], 'emery knows no command "polish"; it knows solve, survey, route, schema.'],
-    [['toString'], 'emery knows no command "toString"; it knows solve, survey, route, schema.'],
+    [['polish'], 'emery knows no command "polish"; it knows solve, survey, route, fit, measure, label, schema.'],
+    [['toString'], 'emery knows no command "toString"; it knows solve, survey, route, fit, measure, label, schema.'],
     [['schema', 'x'], 'schema takes no arguments.'],
   ])('%p exits 2 with one line', (args, line) => {
     expect(run(args, files)).toEqual({ status: 2, out: '', err: [line] })

@@ -1,10 +1,13 @@
 import { USAGE, UsageError, type Command, type Terminal } from './command.ts'
+import { fit } from './fit.ts'
+import { label } from './label.ts'
+import { measure } from './measure.ts'
 import { route } from './route.ts'
 import { schema } from './schema.ts'
 import { solve } from './solve.ts'
 import { survey } from './survey.ts'
 
-const COMMANDS: Readonly<Record<string, Command>> = { solve, survey, route, schema }
+const COMMANDS: Readonly<Record<string, Command>> = { solve, survey, route, fit, measure, label, schema }
 
 /** Runs the command line and returns its exit status. Mistakes print one line each on standard error. */
 export function emery(args: readonly string[], terminal: Terminal): number {

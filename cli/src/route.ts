@@ -1,5 +1,6 @@
-import { millimetres, problemLine, readDriveText, searchRoutes, type RouteSearch } from '@emery/core'
-import { argumentsOf, printJson, readFile, USAGE, UsageError, type Command } from './command.ts'
+import { millimetres, searchRoutes, type RouteSearch } from '@emery/core'
+import { argumentsOf, printJson, USAGE, UsageError, type Command } from './command.ts'
+import { namedBelt, readDrive } from './drive-argument.ts'
 import { table } from './table.ts'
 
 const HELP = `emery route FILE --belt ID [--most N] [--text]
@@ -20,20 +21,13 @@ export const route: Command = {
       most: { type: 'string' },
       text: { type: 'boolean' },
     })
-    const read = readDriveText(readFile(file, terminal))
-    if (!read.ok) {
-      read.problems.forEach((problem) => terminal.err(problemLine(problem)))
-      return USAGE
-    }
-    const { belt } = values
-    if (belt === undefined) throw new UsageError('route needs --belt ID.')
-    const belts = read.drive.belts.map(({ id }) => id)
-    if (!belts.includes(belt))
-      throw new UsageError(`--belt ${belt}: the drive has no such belt; it has ${belts.join(', ')}.`)
+    const drive = readDrive(file, terminal)
+    if (drive === null) return USAGE
+    const belt = namedBelt('route', drive, values.belt)
     const most = Number(values.most ?? 8)
     if (!Number.isInteger(most) || most < 1)
       throw new UsageError(`--most ${values.most}: write a whole number from 1 up.`)
-    const result = searchRoutes(read.drive, belt, { most })
+    const result = searchRoutes(drive, belt, { most })
     if (values.text === true) terminal.out(asTable(result))
     else printJson(terminal, result)
     return 0

@@ -1,13 +1,6 @@
-import {
-  millimetres,
-  problemLine,
-  readDriveText,
-  solveDrive,
-  type CheckedDrive,
-  type DriveSolution,
-  type Travels,
-} from '@emery/core'
-import { argumentsOf, printJson, readFile, USAGE, UsageError, type Command } from './command.ts'
+import { millimetres, solveDrive, type CheckedDrive, type DriveSolution, type Travels } from '@emery/core'
+import { argumentsOf, printJson, USAGE, UsageError, type Command } from './command.ts'
+import { readDrive } from './drive-argument.ts'
 import { table } from './table.ts'
 
 const HELP = `emery solve FILE [--u ADJUSTER=VALUE ...] [--text]
@@ -22,13 +15,10 @@ export const solve: Command = {
   help: HELP,
   run: (args, terminal) => {
     const { file, travels, asText } = readArguments(args)
-    const read = readDriveText(readFile(file, terminal))
-    if (!read.ok) {
-      read.problems.forEach((problem) => terminal.err(problemLine(problem)))
-      return USAGE
-    }
-    const held = heldTravels(travels, read.drive)
-    const solution = solveDrive(read.drive, { held })
+    const drive = readDrive(file, terminal)
+    if (drive === null) return USAGE
+    const held = heldTravels(travels, drive)
+    const solution = solveDrive(drive, { held })
     if (asText) terminal.out(asTables(solution))
     else printJson(terminal, solution)
     return 0

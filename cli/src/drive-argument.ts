@@ -1,0 +1,39 @@
+import { problemLine, readDriveText, settleDrive, type CheckedDrive, type SettledBelt } from '@emery/core'
+import { readFile, UsageError, type Terminal } from './command.ts'
+
+/** Reads the drive document of a command; null where it is none, which was said then, a line a problem. */
+export function readDrive(file: string, terminal: Terminal): CheckedDrive | null {
+  const read = readDriveText(readFile(file, terminal))
+  if (read.ok) return read.drive
+  read.problems.forEach((problem) => terminal.err(problemLine(problem)))
+  return null
+}
+
+/** The belt that `--belt` names. */
+export function namedBelt(command: string, drive: CheckedDrive, id: string | undefined): string {
+  if (id === undefined) throw new UsageError(`${command} needs --belt ID.`)
+  const belts = drive.belts.map((belt) => belt.id)
+  if (!belts.includes(id)) throw new UsageError(`--belt ${id}: the drive has no such belt; it has ${belts.join(', ')}.`)
+  return id
+}
+
+/** The same belt as it stands on the drive. */
+export function settledBelt(drive: CheckedDrive, id: string): SettledBelt {
+  const settled = settleDrive(drive).belts.find(({ belt }) => belt.id === id)
+  if (settled === undefined) throw new Error(`The belt ${id} was not settled.`)
+  return settled
+}
+
+/** A number in a range out of an option; `otherwise` where it is left out. */
+export function numberOption<Otherwise>(
+  name: string,
+  value: string | undefined,
+  { min, max }: { readonly min: number; readonly max: number },
+  otherwise: Otherwise,
+): number | Otherwise {
+  if (value === undefined) return otherwise
+  const number = Number(value)
+  if (value.trim() === '' || !(number >= min && number <= max))
+    throw new UsageError(`--${name} ${value}: write a number from ${min} to ${max}.`)
+  return number
+}
