@@ -145,6 +145,9 @@ export interface GoodWindow {
   readonly verdict: 'good' | 'good, short life'
 }
 
+/** mm. A window narrower than this holds no size one could buy, half the step between them. */
+const LEAST_WINDOW_MM = 2.5
+
 /** Where on the scale of lengths the good belts lie; undefined where none can be. */
 export function goodWindow({
   lengthAt,
@@ -158,7 +161,7 @@ export function goodWindow({
   if (first === undefined || last === undefined || end === undefined || stretch.to < limits.newFrom) return undefined
   const from = Math.max(first, stretch.lengthFrom + (pulleys[0]?.need ?? 0))
   const lasting = Math.min(last, (end - sinking) / (1 + END_OF_LIFE_SHARE))
-  if (lasting > from) return { from, to: lasting, verdict: 'good' }
+  if (lasting - from >= LEAST_WINDOW_MM) return { from, to: lasting, verdict: 'good' }
   return last > from ? { from, to: last, verdict: 'good, short life' } : undefined
 }
 

@@ -170,10 +170,12 @@ const WRITTEN_WIDTHS: Readonly<Record<string, Section>> = {
 const metricV: Reader = (mark) =>
   matched(
     mark,
-    /^(?:AVX|AV|V)? ?0*(\d{1,2}(?:\.5)?) ?(?:[X/-]| ) ?0*(\d{3,4}(?:\.\d)?)(?: ?(?:MM|LA))?$/,
-    (width = '', length = '') => {
+    /^(?:AVX|AV|V)? ?0*(\d{1,2}(?:\.5)?) ?([X/-]| ) ?0*(\d{3,4}(?:\.\d)?)(?: ?(?:MM|LA))?$/,
+    (width = '', between = '', length = '') => {
       const section = WRITTEN_WIDTHS[width]
-      return section === undefined ? [] : { section, ribs: 1, length: Number(length), notation: 'metric-v' }
+      // With nothing but a blank between them the two numbers may be one.
+      const doubt = between === ' ' ? 0.7 : 1
+      return section === undefined ? [] : { section, ribs: 1, length: Number(length), notation: 'metric-v', doubt }
     },
   )
 
@@ -262,8 +264,8 @@ function suits({ section, ribs, length, notation }: Found, context: LabelContext
     context.section === undefined || context.section === section
       ? 1
       : sectionFigures(context.section).family === family
-        ? 0.5
-        : 0.2
+        ? 0.3
+        : 0.15
   // A number alone says nothing of ribs.
   const sameRibs =
     context.ribs === undefined || family !== 'multi-rib' || notation === 'bare' || context.ribs === ribs ? 1 : 0.7
