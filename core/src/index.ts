@@ -232,5 +232,6 @@ export {
   type Fitting,
   type FittingFields,
   type ShelfBelt,
+  type ShelfConflict,
   type ShelfFields,
 } from './api/shelf-records.ts'

@@ -9,12 +9,16 @@ import type { DataSource } from 'typeorm'
 import { driveRoutes } from './drives/drive-routes.ts'
 import { DriveService } from './drives/drive-service.ts'
 import { exampleRoutes } from './examples/example-routes.ts'
+import { fittingRoutes } from './fittings/fitting-routes.ts'
+import { FittingService } from './fittings/fitting-service.ts'
 import { answerErrors, nothingHere } from './http/answer-errors.ts'
 import { ApiError } from './http/errors.ts'
 import { healthRoutes } from './http/health.ts'
 import { ownSiteOnly } from './http/own-site-only.ts'
 import { photoRoutes } from './photos/photo-routes.ts'
 import { PhotoService } from './photos/photo-service.ts'
+import { shelfRoutes } from './shelf/shelf-routes.ts'
+import { ShelfService } from './shelf/shelf-service.ts'
 import { vehicleRoutes } from './vehicles/vehicle-routes.ts'
 import { VehicleService } from './vehicles/vehicle-service.ts'
 
@@ -69,6 +73,8 @@ export function buildApp({
   api.use('/health', healthRoutes(source))
   api.use('/vehicles', vehicleRoutes(new VehicleService(source, now)))
   api.use('/drives', driveRoutes(new DriveService(source, now)))
+  api.use('/drives/:driveId/fittings', fittingRoutes(new FittingService(source, now)))
+  api.use('/shelf', shelfRoutes(new ShelfService(source, now)))
   api.use('/photos', photoRoutes(new PhotoService(source, now)))
   api.use('/examples', exampleRoutes(examplesDir))
   api.use(nothingHere)

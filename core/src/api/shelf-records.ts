@@ -28,6 +28,12 @@ export interface ShelfBelt extends ShelfFields {
   readonly version: number
 }
 
+export interface ShelfConflict {
+  /** The fields that were to be saved; none where the belt was to be taken off. */
+  readonly yours: { readonly basedOn: number; readonly fields?: ShelfFields }
+  readonly current: ShelfBelt
+}
+
 /** A drive that a belt fits, with where on it. */
 export interface DriveForBelt {
   readonly driveId: string

@@ -37,7 +37,12 @@ describe('round two equal pulleys the correction is a circle’s', () => {
     ['strap of 2 mm on the rims', TWO, { aid: 'strap', thickness: 2, reading }, -2 * Math.PI * 1],
     ['string of 2 mm in the grooves', TWO, { aid: 'string', thickness: 2, reading }, 2 * Math.PI * (2.9 - 1)],
     ['rope of 6 mm on the rims', TWO, { aid: 'rope', thickness: 6, reading }, -2 * Math.PI * 3],
-    ['a string too thick for the groove lies on the rims', TWO, { aid: 'string', thickness: 5, reading }, -2 * Math.PI * 2.5],
+    [
+      'a string too thick for the groove lies on the rims',
+      TWO,
+      { aid: 'string', thickness: 5, reading },
+      -2 * Math.PI * 2.5,
+    ],
     ['string of 2 mm in a V', V_TWO, { aid: 'string', thickness: 2, reading }, 2 * Math.PI * (10 - 1)],
     ['strap on a V', V_TWO, { aid: 'strap', thickness: 2, reading }, -2 * Math.PI * 1],
     ['the old belt along its back, PK', TWO, { aid: 'oldbelt', thickness: 0, reading }, -2 * Math.PI * (1.6 + 1.2)],

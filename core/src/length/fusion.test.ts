@@ -40,7 +40,9 @@ describe('estimates', () => {
 
   test('three standard deviations are not yet too far', () => {
     expect(fuse([estimate('a', 1700, 3), estimate('b', 1700 + 2.99 * Math.hypot(3, 4), 4)], []).outliers).toEqual([])
-    expect(fuse([estimate('a', 1700, 3), estimate('b', 1700 + 3.01 * Math.hypot(3, 4), 4)], []).outliers).toHaveLength(1)
+    expect(fuse([estimate('a', 1700, 3), estimate('b', 1700 + 3.01 * Math.hypot(3, 4), 4)], []).outliers).toHaveLength(
+      1,
+    )
   })
 
   test('nothing known, nothing said', () => {
@@ -116,7 +118,9 @@ describe('belts to bring home', () => {
         // The union of what each covers, on a fine rule.
         let share = 0
         for (let x = 1640; x < 1765; x += 0.05) {
-          const fits = set.some((length) => x >= belief.mean + length - window.to && x < belief.mean + length - window.from)
+          const fits = set.some(
+            (length) => x >= belief.mean + length - window.to && x < belief.mean + length - window.from,
+          )
           if (fits) share += belief.below(x + 0.05) - belief.below(x)
         }
         return share

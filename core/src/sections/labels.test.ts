@@ -78,12 +78,25 @@ describe('a mark is read', () => {
     expect(first?.length).toBeCloseTo(length, 6)
   })
 
-  test.each(['', 'hello', '6PK', 'PK', '6PK99', '31PK1725', '0PK1725', '5310679', '6PK-1725-PK', '13x', '9x850', '99999', '7x70x7', '345Q100', '6.5PK1725'])(
-    '“%s” is none',
-    (text) => {
-      expect(readLabel(text)).toEqual([])
-    },
-  )
+  test.each([
+    '',
+    'hello',
+    '6PK',
+    'PK',
+    '6PK99',
+    '31PK1725',
+    '0PK1725',
+    '5310679',
+    '6PK-1725-PK',
+    '13x',
+    '9x850',
+    '99999',
+    '7x70x7',
+    '345Q100',
+    '6.5PK1725',
+  ])('“%s” is none', (text) => {
+    expect(readLabel(text)).toEqual([])
+  })
 
   test('the line along which it is stated goes with its section', () => {
     expect(['6PK1725', '13x1015', '345L100'].map((text) => readLabel(text)[0]?.lengthAt)).toEqual([
@@ -122,11 +135,26 @@ const WRITTEN: readonly (readonly [Pick<LabelReading, 'section' | 'ribs' | 'leng
     { section: 'PK', ribs: 10, length: 2603.5 },
     { 'metric-rib': '10PK2604', 'inch-rib': '1025K10', 'seven-digit': 'K101025', bare: '2603.5' },
   ],
-  [{ section: 'V13', ribs: 1, length: 1012.5 }, { 'metric-v': 'AV13X1012.5', 'inch-v': '17399', bare: '1012.5' }],
-  [{ section: 'V10', ribs: 1, length: 900 }, { 'metric-v': 'AV10X900', 'inch-v': '13354', bare: '900' }],
-  [{ section: 'V17', ribs: 1, length: 1270 }, { 'metric-v': 'AV17X1270', 'inch-v': '22500', bare: '1270' }],
-  [{ section: 'T9.5', ribs: 1, length: 92 * 9.525 }, { toothed: '9.525X92', bare: '876.3' }],
-  [{ section: 'T12.7', ribs: 1, length: 70 * 12.7 }, { toothed: '12.7X70', bare: '889' }],
+  [
+    { section: 'V13', ribs: 1, length: 1012.5 },
+    { 'metric-v': 'AV13X1012.5', 'inch-v': '17399', bare: '1012.5' },
+  ],
+  [
+    { section: 'V10', ribs: 1, length: 900 },
+    { 'metric-v': 'AV10X900', 'inch-v': '13354', bare: '900' },
+  ],
+  [
+    { section: 'V17', ribs: 1, length: 1270 },
+    { 'metric-v': 'AV17X1270', 'inch-v': '22500', bare: '1270' },
+  ],
+  [
+    { section: 'T9.5', ribs: 1, length: 92 * 9.525 },
+    { toothed: '9.525X92', bare: '876.3' },
+  ],
+  [
+    { section: 'T12.7', ribs: 1, length: 70 * 12.7 },
+    { toothed: '12.7X70', bare: '889' },
+  ],
 ]
 
 describe('a belt is written', () => {
@@ -134,16 +162,19 @@ describe('a belt is written', () => {
     for (const notation of NOTATIONS) expect(writeLabel(belt, notation)).toBe(marks[notation] ?? null)
   })
 
-  test.each(WRITTEN.flatMap(([belt, marks]) => Object.entries(marks).map(([notation, text]) => [text, notation, belt] as const)))(
-    '%s (%s) is read back as what was written',
-    (text, notation, belt) => {
-      const back = readLabel(text, belt).find((reading) => reading.notation === notation && reading.section === belt.section)
-      // Inches are rounded to a tenth, 2.54 mm; whole millimetres to 1 mm.
-      const within = notation.startsWith('inch') || notation === 'seven-digit' ? 1.28 : 0.51
-      expect(Math.abs((back?.length ?? NaN) - belt.length)).toBeLessThan(within)
-      if (notation !== 'bare') expect(back?.ribs).toBe(belt.ribs)
-    },
-  )
+  test.each(
+    WRITTEN.flatMap(([belt, marks]) =>
+      Object.entries(marks).map(([notation, text]) => [text, notation, belt] as const),
+    ),
+  )('%s (%s) is read back as what was written', (text, notation, belt) => {
+    const back = readLabel(text, belt).find(
+      (reading) => reading.notation === notation && reading.section === belt.section,
+    )
+    // Inches are rounded to a tenth, 2.54 mm; whole millimetres to 1 mm.
+    const within = notation.startsWith('inch') || notation === 'seven-digit' ? 1.28 : 0.51
+    expect(Math.abs((back?.length ?? NaN) - belt.length)).toBeLessThan(within)
+    if (notation !== 'bare') expect(back?.ribs).toBe(belt.ribs)
+  })
 })
 
 test('what a mark leaves open is said', () => {

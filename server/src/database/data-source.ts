@@ -1,10 +1,13 @@
 import 'reflect-metadata'
 import { DataSource } from 'typeorm'
 import { DriveEntity, DriveRevisionEntity } from '../drives/drive.entity.ts'
+import { FittingEntity } from '../fittings/fitting.entity.ts'
 import { PhotoEntity } from '../photos/photo.entity.ts'
+import { ShelfEntity } from '../shelf/shelf.entity.ts'
 import { VehicleEntity, VehicleRevisionEntity } from '../vehicles/vehicle.entity.ts'
 import { VehiclesAndDrives1763900000000 } from './migrations/1763900000000-vehicles-and-drives.ts'
 import { PeopleAndPhotos1764000000000 } from './migrations/1764000000000-people-and-photos.ts'
+import { ShelfAndFittings1764100000000 } from './migrations/1764100000000-shelf-and-fittings.ts'
 
 /** The connection to MariaDB. The schema changes by migrations only. */
 export function dataSourceFor(url: string): DataSource {
@@ -13,8 +16,16 @@ export function dataSourceFor(url: string): DataSource {
     url,
     charset: 'utf8mb4_unicode_ci',
     timezone: 'Z',
-    entities: [VehicleEntity, VehicleRevisionEntity, DriveEntity, DriveRevisionEntity, PhotoEntity],
-    migrations: [VehiclesAndDrives1763900000000, PeopleAndPhotos1764000000000],
+    entities: [
+      VehicleEntity,
+      VehicleRevisionEntity,
+      DriveEntity,
+      DriveRevisionEntity,
+      PhotoEntity,
+      ShelfEntity,
+      FittingEntity,
+    ],
+    migrations: [VehiclesAndDrives1763900000000, PeopleAndPhotos1764000000000, ShelfAndFittings1764100000000],
     migrationsTransactionMode: 'each',
     synchronize: false,
     poolSize: 10,
