@@ -25,7 +25,8 @@ const MOST_BELTS = 4
 /**
  * The fewest of the belts on offer such that one fits with at least SURE_ENOUGH probability; where even MOST_BELTS do not
  * reach it, the best of those. A belt fits while the true length keeps it inside the window of good lengths, so each covers a
- * stretch of what may be true; the stretches are equally wide, and a set of them is chosen to cover as much as it can.
+ * stretch of what may be true, all equally wide. Of sets that are sure enough, one with the single likeliest belt is taken:
+ * whoever brings two would rather need only the first.
  */
 export function bringHome(wanted: Belief, window: GoodWindow, offered: readonly Mm[]): BringHome {
   const stretches = [...new Set(offered)]
@@ -38,16 +39,27 @@ export function bringHome(wanted: Belief, window: GoodWindow, offered: readonly 
     }))
     .filter(({ from, to }) => to > from)
   if (stretches.length === 0) return { belts: [], together: 0 }
+  const { covered, chosen } = coverOf(stretches)
+  const belts = chosen.map(({ length, from, to }) => ({ length, alone: to - from }))
+  return { belts: belts.toSorted((a, b) => b.alone - a.alone), together: covered }
+}
+
+/** The smallest sufficient set, or the best there is. */
+function coverOf(stretches: readonly Stretch[]): Cover {
   let best = bestCover(stretches, 1)
+  const [likeliest] = best.chosen
   for (let count = 2; best.covered < SURE_ENOUGH && count <= Math.min(MOST_BELTS, stretches.length); count++) {
     const wider = bestCover(stretches, count)
     // A further belt that adds next to nothing is not worth carrying.
-    if (wider.covered - best.covered < 0.01) break
-    best = wider
+    if (wider.covered - best.covered < WORTH_CARRYING) return best
+    const around = likeliest === undefined ? wider : grownCover(stretches, likeliest, count)
+    best = around.covered >= SURE_ENOUGH ? around : wider
   }
-  const belts = best.chosen.map(({ length, from, to }) => ({ length, alone: to - from }))
-  return { belts: belts.toSorted((a, b) => b.alone - a.alone), together: best.covered }
+  return best
 }
+
+/** Probability that a further belt has to add. */
+const WORTH_CARRYING = 0.01
 
 /** A stretch of probability that one belt covers. */
 interface Stretch {
@@ -82,4 +94,28 @@ function bestCover(stretches: readonly Stretch[], count: number): Cover {
     )
   }
   return best.reduce((most, cover) => (cover.covered > most.covered ? cover : most))
+}
+
+/** A set of `count` stretches grown from one by what adds most, one after the other. */
+function grownCover(stretches: readonly Stretch[], first: Stretch, count: number): Cover {
+  let cover: Cover = { covered: first.to - first.from, chosen: [first] }
+  while (cover.chosen.length < count) {
+    const { chosen } = cover
+    cover = stretches
+      .filter((stretch) => !chosen.includes(stretch))
+      .map((stretch) => [...chosen, stretch])
+      .map((set) => ({ covered: unionOf(set), chosen: set }))
+      .reduce((most, each) => (each.covered > most.covered ? each : most))
+  }
+  return cover
+}
+
+/** The probability covered by stretches together. */
+function unionOf(stretches: readonly Stretch[]): number {
+  let [covered, upTo] = [0, 0]
+  for (const { from, to } of stretches.toSorted((a, b) => a.from - b.from)) {
+    covered += Math.max(0, to - Math.max(from, upTo))
+    upTo = Math.max(upTo, to)
+  }
+  return covered
 }

@@ -107,13 +107,13 @@ describe('belts to bring home', () => {
     expect(belts.map(({ alone }) => alone)).toEqual(belts.map(({ alone }) => alone).toSorted((a, b) => b - a))
   })
 
-  test('no set of as many covers more: against all subsets', () => {
+  test('no smaller set would do, and the likeliest is among them: against all subsets', () => {
     const random = randomFrom(SEED)
     for (let round = 0; round < 40; round++) {
       const belief = wanted(4 + 8 * random())
       if (belief === null) throw new Error('nothing known')
       const sizes = Array.from({ length: 8 }, () => 1675 + Math.round(50 * random()))
-      const few = bringHome(belief, window, sizes)
+      const { belts, together } = bringHome(belief, window, sizes)
       const covered = (set: readonly number[]) => {
         // The union of what each covers, on a fine rule.
         let share = 0
@@ -125,9 +125,19 @@ describe('belts to bring home', () => {
         }
         return share
       }
-      const best = subsets(sizes, few.belts.length).reduce((most, set) => Math.max(most, covered(set)), 0)
+      const most = (count: number) => subsets(sizes, count).reduce((best, set) => Math.max(best, covered(set)), 0)
+      const fail = (why: string) => {
+        throw new Error(`seed ${SEED}, round ${round}: ${why}`)
+      }
       // The rule's steps are worth up to half a percent.
-      if (few.together < best - 0.006) throw new Error(`seed ${SEED}, round ${round}: ${few.together} against ${best}`)
+      if (belts.length > 1 && most(belts.length - 1) > 0.956) fail('a smaller set would have done')
+      if (together < 0.95 && together < most(belts.length) - 0.006) fail(`${together}, and more could be covered`)
+      if (Math.abs(together - covered(belts.map(({ length }) => length))) > 0.006) fail('the share is not as said')
+      const alone = sizes.map((size) => covered([size]))
+      const likeliest = sizes[alone.indexOf(Math.max(...alone))] ?? 0
+      const withIt = subsets(sizes, 2).filter((set) => set.includes(likeliest))
+      if (belts.length === 2 && withIt.some((set) => covered(set) > 0.956) && (belts[0]?.alone ?? 0) < most(1) - 0.006)
+        fail('the likeliest is not first')
     }
   })
 

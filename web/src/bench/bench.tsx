@@ -1,3 +1,4 @@
+import { DndContext } from '@dnd-kit/core'
 import { lazy, memo, Suspense, useCallback, useDeferredValue, useMemo, useState } from 'react'
 import { useParams } from 'react-router'
 import { useStore } from 'zustand'
@@ -13,7 +14,7 @@ import { DriveName } from './drive-name.tsx'
 import { DrawingOrPhoto } from './drawing/drawing-or-photo.tsx'
 import { SaveMark } from './save-mark.tsx'
 import { StepStrip } from './step-strip.tsx'
-import { LengthStep } from './steps/length-step.tsx'
+import { LengthStep } from './length/length-step.tsx'
 import panelStyles from './steps/panel.module.css'
 import { ProblemList } from './steps/problem-list.tsx'
 import { PulleyCard } from './steps/pulley-card.tsx'
@@ -22,6 +23,7 @@ import { SpeedsStep } from './steps/speeds-step.tsx'
 import { allProblems, firstStep, isStep, STEPS, type StepId } from './steps/steps.ts'
 import type { BenchStore } from './store/bench-store.ts'
 import { Tape } from './tape/tape.tsx'
+import { useDraggingBelt } from './tape/use-dragging-belt.ts'
 import { useBenchStore } from './use-bench-store.ts'
 import { useThrottled } from './use-throttled.ts'
 
@@ -99,8 +101,9 @@ const PanelAndTape = memo(function PanelAndTape({ step }: { readonly step: StepI
   const urgent = allProblems(solution).some(({ severity }) => severity === 'error')
   // A belt that is still being threaded is not wrong, only unfinished.
   const threading = useBenchState((state) => state.threading !== null)
+  const { sensors, onDragMove, onDragEnd } = useDraggingBelt()
   return (
-    <>
+    <DndContext sensors={sensors} onDragMove={onDragMove} onDragEnd={onDragEnd} onDragCancel={onDragEnd}>
       <aside className={panelStyles['panel']} aria-label={STEPS.find(({ id }) => id === step)?.label}>
         {step !== 'measure' && <PulleyCard />}
         {urgent && !threading && <ProblemList />}
@@ -110,7 +113,7 @@ const PanelAndTape = memo(function PanelAndTape({ step }: { readonly step: StepI
         {!urgent && !threading && <ProblemList />}
       </aside>
       <Tape />
-    </>
+    </DndContext>
   )
 })
 

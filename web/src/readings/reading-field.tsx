@@ -39,7 +39,7 @@ export function ReadingField({ label, value, onRead, mayBeEmpty = false, placeho
     }
     const result = onRead(empty || read?.ok !== true ? null : read.mm)
     if (result.ok) leave()
-    else setRefusal(`${label} ${result.message}.`)
+    else setRefusal(`${label} ${result.message}${/[.?!]$/.test(result.message) ? '' : '.'}`)
   }
   const leave = () => {
     setDraft(null)

@@ -1,0 +1,198 @@
+import { useDraggable } from '@dnd-kit/core'
+import { HolderOutlined } from '@ant-design/icons'
+import { useQuery } from '@tanstack/react-query'
+import { Button } from 'antd'
+import { useMemo } from 'react'
+import {
+  beltLabel,
+  setBeltLength,
+  shelfBeltsFor,
+  SURE_ENOUGH,
+  standardLengths,
+  type BringHome,
+  type Fit,
+  type FitVerdict,
+  type LengthAnswer,
+  type SettledBelt,
+} from '@emery/core'
+import { shelfQuery } from '../../api/shelf.ts'
+import { useLengths } from '../../readings/use-lengths.ts'
+import { VerdictMark, type Verdict } from '../../readings/verdict-mark.tsx'
+import { useBench } from '../bench-context.ts'
+import panel from '../steps/panel.module.css'
+import { LifeBar } from './life-bar.tsx'
+import styles from './length.module.css'
+import { fitOf } from './use-length-answer.ts'
+
+/** Sizes shown beside those to bring. */
+const SHOWN = 4
+
+export const FIT_MARK: Readonly<Record<FitVerdict, Verdict>> = {
+  good: 'fine',
+  'good, short life': 'watch',
+  tight: 'watch',
+  long: 'watch',
+  'too short': 'act',
+  'too long': 'act',
+}
+
+interface BringHomeListProps {
+  readonly belt: SettledBelt
+  readonly answer: LengthAnswer
+  readonly home: BringHome | null
+}
+
+/** Which belts to buy and in which order to try them, with how each would sit new, seated and at its end. */
+export function BringHomeList({ belt, answer, home }: BringHomeListProps) {
+  const { section, ribs } = belt.belt
+  const { window } = answer
+  if (window === null || home === null) {
+    return answer.wanted === null ? null : (
+      <section className={panel['section']} aria-label="Belts to bring home">
+        <h2 className="heading">Belts to bring home</h2>
+        <p>No size can both go on and leave room for its life on this adjuster. Look at its travel in Measure.</p>
+      </section>
+    )
+  }
+  const middle = (window.from + window.to) / 2
+  const [few, many] = [middle - 40, middle + 40]
+  const bring = home.belts.map(({ length }) => length)
+  const near = standardLengths(section, few, many).toSorted((a, b) => Math.abs(a - middle) - Math.abs(b - middle))
+  const rows = [...new Set([...bring, ...near])].slice(0, Math.max(SHOWN, bring.length)).toSorted((a, b) => a - b)
+  return (
+    <section className={panel['section']} aria-label="Belts to bring home">
+      <div className={styles['head']}>
+        <h2 className="heading">Belts to bring home</h2>
+        <span className={panel['soft']}>new → seated → end of life</span>
+      </div>
+      <p className={styles['advice']}>{adviceOf(home, (length) => beltLabel(section, ribs, length))}</p>
+      <ul className={styles['belts']}>
+        {rows.map((length) => {
+          const fit = fitOf(answer, belt, length)
+          return (
+            fit !== null && (
+              <BeltRow
+                key={length}
+                belt={belt}
+                fit={fit}
+                answer={answer}
+                order={bring.indexOf(length)}
+                of={bring.length}
+              />
+            )
+          )
+        })}
+      </ul>
+      <p className={panel['soft']}>Seating and stretch are nominal (0.15 %, 1.0 %).</p>
+      <OnShelf belt={belt} answer={answer} />
+    </section>
+  )
+}
+
+/** What to buy, how sure that is, and what goes back. */
+function adviceOf({ belts, together }: BringHome, label: (length: number) => string): string {
+  const chance = Math.min(99, Math.round(100 * together))
+  const [first, ...others] = belts.map(({ length }) => label(length))
+  if (first === undefined) return 'No size that is made covers what is known.'
+  const unsure = together < SURE_ENOUGH ? ' One more reading of the length would make it surer.' : ''
+  if (others.length === 0) return `Bring ${first}: ${chance} in 100 that it fits.${unsure}`
+  const all = [first, ...others]
+  const list = `${all.slice(0, -1).join(', ')} and ${all.at(-1) ?? ''}`
+  return `Bring ${list}: ${chance} in 100 that one fits.${unsure} Try ${first} first; keep the one that sits well and take the ${others.length === 1 ? 'other' : 'others'} back clean.`
+}
+
+interface BeltRowProps {
+  readonly belt: SettledBelt
+  readonly fit: Fit
+  readonly answer: LengthAnswer
+  /** Place in the order of trying; −1 for a size that is only shown. */
+  readonly order: number
+  readonly of: number
+}
+
+function BeltRow({ belt, fit, answer, order, of }: BeltRowProps) {
+  const { store } = useBench()
+  const lengths = useLengths()
+  const { id, section, ribs, length: on } = belt.belt
+  const { length } = fit
+  const { tryLength, edit } = store.getState()
+  const label = beltLabel(section, ribs, length)
+  const isOn = on !== null && Math.abs(on - length) < 0.05
+  const show = () => tryLength(length)
+  const hide = () => tryLength(null)
+  const { setNodeRef, listeners } = useDraggable({ id: `belt-${length}`, data: { length } })
+  return (
+    <li
+      ref={setNodeRef}
+      className={styles['belt']}
+      data-bring={order >= 0}
+      data-on={isOn}
+      onPointerEnter={show}
+      onPointerLeave={hide}
+      onFocus={show}
+      onBlur={hide}
+    >
+      {/* For a pointer only; the button beside does the same from the keyboard. */}
+      <span className={styles['grip']} {...listeners} title="Drag it onto the tape">
+        <HolderOutlined />
+      </span>
+      <strong className="figures">{label}</strong>
+      <span className={styles['verdict']}>
+        <VerdictMark verdict={FIT_MARK[fit.verdict]} label="" /> {fit.verdict}
+        {order >= 0 && of > 1 && <small>try {['first', 'second', 'third', 'fourth'][order]}</small>}
+      </span>
+      {isOn ? (
+        <span className={panel['onIt']}>on it</span>
+      ) : (
+        <Button
+          aria-label={`Put on ${label}`}
+          onClick={() => {
+            hide()
+            edit('put on a belt', setBeltLength(id, length))
+          }}
+        >
+          Put on
+        </Button>
+      )}
+      {fit.tension === null ? (
+        <LifeBar fit={fit} limits={answer.situation?.limits ?? null} />
+      ) : (
+        <small className={styles['tension']}>
+          tight by its strain alone: {Math.round(fit.tension.new)} N new, {Math.round(Math.max(0, fit.tension.seated))}{' '}
+          N seated; {lengths.text(Math.abs(fit.slackToFit))} {fit.slackToFit < 0 ? 'shorter' : 'longer'} than the path
+        </small>
+      )}
+    </li>
+  )
+}
+
+/** Belts on the shelf that go on here, best first. */
+function OnShelf({ belt, answer }: Pick<BringHomeListProps, 'belt' | 'answer'>) {
+  const { data: shelf } = useQuery(shelfQuery())
+  const lengths = useLengths()
+  const found = useMemo(
+    () => (shelf === undefined ? [] : shelfBeltsFor(belt, shelf, answer.situation).slice(0, 3)),
+    [shelf, belt, answer],
+  )
+  if (found.length === 0) return null
+  return (
+    <div className={styles['shelf']}>
+      <h3>On your shelf</h3>
+      <ul aria-label="On your shelf">
+        {found.map(({ belt: { id, mark, length, place, count, section, ribs }, fit, ribsMore }) => (
+          <li key={id}>
+            <VerdictMark verdict={ribsMore < 0 ? 'watch' : FIT_MARK[fit.verdict]} label="" />
+            <span>
+              <b className="figures">{mark === '' ? beltLabel(section, ribs, length) : mark}</b> {fit.verdict}
+              {ribsMore < 0 && ', a rib fewer: carries less, the outer groove stays empty'}
+            </span>
+            <small>
+              {count === 0 ? 'known, none here' : `${count}${place === '' ? '' : `, ${place}`}`}
+              {mark !== '' && ` · ${lengths.text(length)}`}
+            </small>
+          </li>
+        ))}
+      </ul>
+    </div>
+  )
+}
