@@ -48,7 +48,7 @@ module.exports = {
       severity: 'error',
       comment: 'What several screens share must not lean on one of them',
       from: { path: '^web/src/(readings|shapes|api)/' },
-      to: { path: '^web/src/(bench|drives)/' },
+      to: { path: '^web/src/(bench|drives|shelf|card)/' },
     },
     { name: 'list-not-bench', severity: 'error', from: { path: '^web/src/drives/' }, to: { path: '^web/src/bench/' } },
     only('numerics', 'numerics', []),

@@ -171,6 +171,7 @@ export {
   doubtLength,
   nearSizes,
   placesForBelt,
+  searchShelf,
   shelfBeltsFor,
   type BeltOnShelf,
   type DrivePlace,

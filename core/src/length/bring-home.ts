@@ -101,11 +101,15 @@ function grownCover(stretches: readonly Stretch[], first: Stretch, count: number
   let cover: Cover = { covered: first.to - first.from, chosen: [first] }
   while (cover.chosen.length < count) {
     const { chosen } = cover
-    cover = stretches
+    const wider = stretches
       .filter((stretch) => !chosen.includes(stretch))
-      .map((stretch) => [...chosen, stretch])
-      .map((set) => ({ covered: unionOf(set), chosen: set }))
-      .reduce((most, each) => (each.covered > most.covered ? each : most))
+      .map((stretch) => ({ covered: unionOf([...chosen, stretch]), chosen: [...chosen, stretch] }))
+    const most = Math.max(...wider.map(({ covered }) => covered))
+    // Where several add about as much, the one nearest to the likeliest is less of a gamble.
+    const apart = ({ chosen: set }: Cover) => Math.abs((set.at(-1)?.length ?? 0) - first.length)
+    cover = wider
+      .filter(({ covered }) => covered > most - WORTH_CARRYING / 2)
+      .reduce((near, each) => (apart(each) < apart(near) ? each : near))
   }
   return cover
 }

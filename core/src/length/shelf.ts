@@ -1,6 +1,7 @@
 /** Belts on the shelf against drives, and the other way round. */
 import type { CheckedDrive } from '../drive/drive.ts'
 import { settleDrive, type SettledBelt } from '../path/settle.ts'
+import { readLabel } from '../sections/labels.ts'
 import { sectionFigures, type Section } from '../sections/sections.ts'
 import type { Mm } from '../units/quantity.ts'
 import { fitByStrain, fitLength, fitSituation, type Fit, type FitSituation } from './fits.ts'
@@ -120,3 +121,29 @@ export function doubtLength(
 
 /** mm. No vehicle's belt is shorter. */
 const LEAST_BELT_MM = 250
+
+/** mm to either side within which a belt on the shelf counts as a near size. */
+const NEAR_MM = 60
+
+/**
+ * Belts of a shelf that a text asks for: where it reads as a mark, those of its section and ribs near its length, the nearest
+ * first; otherwise those whose mark, place or note has it.
+ */
+export function searchShelf<
+  Belt extends BeltOnShelf & { readonly mark: string; readonly place: string; readonly note: string },
+>(shelf: readonly Belt[], text: string): readonly Belt[] {
+  const wanted = text.trim().toLowerCase()
+  if (wanted === '') return shelf
+  const written = shelf.filter(({ mark, place, note }) =>
+    [mark, place, note].some((each) => each.toLowerCase().includes(wanted)),
+  )
+  const [meant] = readLabel(text).filter(({ notation }) => notation !== 'bare')
+  if (meant === undefined) return written
+  const near = shelf
+    .filter(
+      ({ section, ribs, length }) =>
+        section === meant.section && ribs === meant.ribs && Math.abs(length - meant.length) <= NEAR_MM,
+    )
+    .toSorted((a, b) => Math.abs(a.length - meant.length) - Math.abs(b.length - meant.length))
+  return [...new Set([...near, ...written])]
+}

@@ -26,14 +26,18 @@ export class FittingService {
     return rows.map(fitting)
   }
 
-  /** Keeps a fitting. With an `id` that is taken already, nothing changes and what stands there comes back. */
   async add(driveId: string, fields: FittingFields, id = newId()): Promise<Fitting> {
     await this.mustHaveDrive(driveId)
-    const there = await this.source.manager.findOneBy(FittingEntity, { id })
-    if (there !== null) return fitting(there)
     const row: FittingRow = { ...fields, id, driveId, createdAt: this.now(), deletedAt: null }
     await this.source.manager.insert(FittingEntity, row)
     return fitting(row)
+  }
+
+  /** Keeps a fitting unless there is, or was, one of this id, or its drive is gone. */
+  async addOnce(driveId: string, fields: FittingFields, id: string): Promise<void> {
+    const { manager } = this.source
+    if (await manager.existsBy(FittingEntity, { id })) return
+    if (await manager.existsBy(DriveEntity, { id: driveId, deletedAt: IsNull() })) await this.add(driveId, fields, id)
   }
 
   async remove(driveId: string, id: string): Promise<void> {

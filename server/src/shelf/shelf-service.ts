@@ -34,14 +34,19 @@ export class ShelfService {
     return rows.map(shelfBelt)
   }
 
-  /** Puts belts on the shelf, all of them or none. With ids that are taken already, those stay as they are. */
-  async add(belts: readonly (ShelfFields & { readonly id?: string })[]): Promise<ShelfBelt[]> {
+  /** Puts belts on a shelf on which nothing has ever been. */
+  async fillEmpty(belts: readonly ShelfFields[]): Promise<void> {
+    if ((await this.source.manager.count(ShelfEntity)) === 0) await this.add(belts)
+  }
+
+  /** Puts belts on the shelf, all of them or none. */
+  async add(belts: readonly ShelfFields[]): Promise<ShelfBelt[]> {
     return this.source.transaction(async (manager) => {
       const there = await manager.countBy(ShelfEntity, { deletedAt: IsNull() })
       if (there + belts.length > MOST_SHELF_ROWS) throw new ApiError('SHELF_FULL')
       const rows = belts.map((fields): ShelfRow => ({
         ...fields,
-        id: fields.id ?? newId(),
+        id: newId(),
         version: 1,
         updatedAt: this.now(),
         deletedAt: null,
@@ -52,7 +57,6 @@ export class ShelfService {
           .insert()
           .into(ShelfEntity)
           .values(rows.slice(i, i + ROWS_AT_ONCE))
-          .orIgnore()
           .updateEntity(false)
           .execute()
       return rows.map(shelfBelt)

@@ -21,6 +21,16 @@ export const router = createBrowserRouter([
         hydrateFallbackElement: <p role="status">Fetching the versions …</p>,
       },
       {
+        path: 'drives/:driveId/card/:beltId',
+        lazy: async () => ({ Component: (await import('../card/belt-card-screen.tsx')).BeltCardScreen }),
+        hydrateFallbackElement: <p role="status">Making the card …</p>,
+      },
+      {
+        path: 'shelf',
+        lazy: async () => ({ Component: (await import('../shelf/shelf-screen.tsx')).ShelfScreen }),
+        hydrateFallbackElement: <p role="status">Fetching the shelf …</p>,
+      },
+      {
         path: 'drives/:driveId/:step?',
         // The bench is a chunk of its own: the list of drives is up before it is asked for.
         lazy: async () => ({ Component: (await import('../bench/bench-screen.tsx')).BenchScreen }),

@@ -10,6 +10,7 @@ import { usePreferences } from './preferences.ts'
 import { useKeys } from './keys.ts'
 import styles from './shell.module.css'
 import { TopBarSetter, type Command, type TopBarContent } from './top-bar.ts'
+import { ShelfIcon } from './shelf-icon.tsx'
 import { UnitSwitch } from './unit-switch.tsx'
 
 /** The frame round every screen: top bar, rail, and the screen itself. */
@@ -25,6 +26,7 @@ export function Shell() {
     () => [
       ...(content?.commands ?? []),
       { id: 'drives', label: 'All drives', run: () => void navigate('/drives') },
+      { id: 'shelf', label: 'The shelf: belts, and what their numbers mean', run: () => void navigate('/shelf') },
       {
         id: 'units',
         label: units === 'mm' ? 'Show inches' : 'Show millimetres',
@@ -68,6 +70,10 @@ export function Shell() {
           <NavLink to="/drives">
             <DrivesIcon />
             Drives
+          </NavLink>
+          <NavLink to="/shelf">
+            <ShelfIcon />
+            Shelf
           </NavLink>
         </nav>
         <main id="screen" className={styles['screen']} tabIndex={-1}>

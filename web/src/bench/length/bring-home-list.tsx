@@ -11,13 +11,13 @@ import {
   standardLengths,
   type BringHome,
   type Fit,
-  type FitVerdict,
   type LengthAnswer,
   type SettledBelt,
 } from '@emery/core'
 import { shelfQuery } from '../../api/shelf.ts'
+import { FIT_MARK } from '../../readings/fit-mark.ts'
 import { useLengths } from '../../readings/use-lengths.ts'
-import { VerdictMark, type Verdict } from '../../readings/verdict-mark.tsx'
+import { VerdictMark } from '../../readings/verdict-mark.tsx'
 import { useBench } from '../bench-context.ts'
 import panel from '../steps/panel.module.css'
 import { LifeBar } from './life-bar.tsx'
@@ -26,15 +26,6 @@ import { fitOf } from './use-length-answer.ts'
 
 /** Sizes shown beside those to bring. */
 const SHOWN = 4
-
-export const FIT_MARK: Readonly<Record<FitVerdict, Verdict>> = {
-  good: 'fine',
-  'good, short life': 'watch',
-  tight: 'watch',
-  long: 'watch',
-  'too short': 'act',
-  'too long': 'act',
-}
 
 interface BringHomeListProps {
   readonly belt: SettledBelt

@@ -73,7 +73,9 @@ export function GoingOn({ belt, answer }: { readonly belt: SettledBelt; readonly
                     </b>{' '}
                     {way}
                   </span>
-                  <small className="figures">needs {lengths.text(Math.max(0, pulley.need))}</small>
+                  <small className="figures">
+                    {pulley.need < 0.05 ? 'no slack needed' : `needs ${lengths.text(pulley.need)}`}
+                  </small>
                 </li>
               )
             })}

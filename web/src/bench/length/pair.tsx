@@ -1,10 +1,10 @@
 import { Button } from 'antd'
 import { useState } from 'react'
 import { beltLabel, bestPairs, beltsTogether, setBeltLength, type BeltPair, type SettledBelt } from '@emery/core'
+import { FIT_MARK } from '../../readings/fit-mark.ts'
 import { VerdictMark } from '../../readings/verdict-mark.tsx'
 import { useBench } from '../bench-context.ts'
 import panel from '../steps/panel.module.css'
-import { FIT_MARK } from './bring-home-list.tsx'
 import styles from './length.module.css'
 
 /** Two belts that share an adjuster or a moved shaft, chosen together. */

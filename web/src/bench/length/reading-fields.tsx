@@ -3,8 +3,6 @@ import {
   AID_FIGURES,
   AIDS,
   BELT_LINES,
-  beltLabel,
-  leftUnsaid,
   measureAlone,
   measureOldBelt,
   measureOnDrive,
@@ -18,9 +16,9 @@ import {
   type SettledBelt,
 } from '@emery/core'
 import { Caution } from '../../readings/caution.tsx'
+import { LabelReadings } from '../../readings/label-readings.tsx'
 import { ReadingField } from '../../readings/reading-field.tsx'
 import { useLengths } from '../../readings/use-lengths.ts'
-import { VerdictMark } from '../../readings/verdict-mark.tsx'
 import { LengthField } from './length-field.tsx'
 import styles from './length.module.css'
 import type { AidDraft, LabelDraft, OldBeltDraft, TrialDraft } from './reading-drafts.ts'
@@ -152,8 +150,6 @@ export function AidFields({ draft, onChange, belt, section, reach }: FieldsProps
   )
 }
 
-const LENGTH_LINES = { effective: 'effective length', outside: 'outside length', pitch: 'pitch length' } as const
-
 /** The mark on the belt that was on the engine. */
 export function LabelFields({
   draft,
@@ -187,43 +183,6 @@ export function LabelFields({
         onPick={(next) => onChange({ text, picked: next })}
       />
     </div>
-  )
-}
-
-interface LabelReadingsProps {
-  readonly meant: readonly LabelReading[]
-  readonly picked: number | null
-  readonly section: Section | null
-  readonly onPick: (index: number) => void
-}
-
-/** Readings shown of a mark that can mean many things. */
-const MOST_MEANINGS = 4
-
-/** What a mark can mean, the likeliest first; one is meant. */
-export function LabelReadings({ meant, picked, section, onPick }: LabelReadingsProps) {
-  const lengths = useLengths()
-  if (meant.length === 0) return null
-  return (
-    <ul className={styles['meanings']} aria-label="What the mark can mean">
-      {meant.slice(0, MOST_MEANINGS).map((reading, i) => (
-        <li key={`${reading.notation} ${reading.section} ${reading.ribs}`}>
-          <button type="button" aria-pressed={i === picked} onClick={() => onPick(i)}>
-            <b className="figures">{beltLabel(reading.section, reading.ribs, reading.length)}</b>
-            <span>
-              {LENGTH_LINES[reading.lengthAt]} {lengths.text(reading.length)}, {lengths.other(reading.length)}
-              <small>{leftUnsaid(reading)}</small>
-              {section !== null && reading.section !== section && (
-                <small data-wrong>
-                  <VerdictMark verdict="act" label="" size={12} /> This drive’s belt is {section}: kept, but not
-                  counted.
-                </small>
-              )}
-            </span>
-          </button>
-        </li>
-      ))}
-    </ul>
   )
 }
 

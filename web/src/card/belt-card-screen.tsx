@@ -1,0 +1,135 @@
+import { PrinterOutlined } from '@ant-design/icons'
+import { useQuery } from '@tanstack/react-query'
+import { Button } from 'antd'
+import dayjs from 'dayjs'
+import { useMemo } from 'react'
+import { Link, useParams } from 'react-router'
+import {
+  beltLabel,
+  inchDecimalText,
+  millimetres,
+  settleDrive,
+  writeLabel,
+  type Belt,
+  type DriveRecord,
+  type Fitting,
+} from '@emery/core'
+import { driveQuery } from '../api/drives.ts'
+import { fittingsQuery } from '../api/fittings.ts'
+import { Notice } from '../app/notice.tsx'
+import { useTopBar } from '../app/top-bar.ts'
+import { SmallDrive } from '../shapes/small-drive.tsx'
+import styles from './belt-card.module.css'
+
+/** A card for the glove box: the belt's number, how it runs, when it was fitted and where a spare is. */
+export function BeltCardScreen() {
+  const { driveId = '', beltId = '' } = useParams()
+  const { data: record, error } = useQuery(driveQuery(driveId))
+  const { data: fittings } = useQuery(fittingsQuery(driveId))
+  useTopBar(
+    useMemo(
+      () => ({
+        title: <strong>Belt card</strong>,
+        commands: [{ id: 'print', label: 'Print the card', keys: 'Ctrl P', run: () => window.print() }],
+      }),
+      [],
+    ),
+  )
+  const belt = record?.document.belts.find(({ id }) => id === beltId)
+  if (error !== null && record === undefined) {
+    return (
+      <Notice title="The card cannot be made" detail={error.message}>
+        <Link to="/drives">All drives</Link>
+      </Notice>
+    )
+  }
+  if (record === undefined)
+    return (
+      <p role="status" style={{ padding: 32 }}>
+        Fetching the drive …
+      </p>
+    )
+  if (belt === undefined) {
+    return (
+      <Notice title="No such belt" detail="This drive has no belt of that name any more.">
+        <Link to={`/drives/${driveId}/length`}>Back to the bench</Link>
+      </Notice>
+    )
+  }
+  const fitting = fittings?.find((each) => each.belt === belt.id)
+  return (
+    <div className={styles['page']}>
+      <div className={styles['bar']}>
+        <Link to={`/drives/${driveId}/length`}>Back to the bench</Link>
+        <span>Prints on one card, 148 × 105 mm. Empty lines are for a pen.</span>
+        <Button type="primary" size="large" icon={<PrinterOutlined />} onClick={() => window.print()}>
+          Print
+        </Button>
+      </div>
+      <Card record={record} belt={belt} fitting={fitting} />
+    </div>
+  )
+}
+
+interface CardProps {
+  readonly record: DriveRecord
+  readonly belt: Belt
+  readonly fitting: Fitting | undefined
+}
+
+function Card({ record: { vehicle, document }, belt, fitting }: CardProps) {
+  const settled = useMemo(() => settleDrive(document), [document])
+  const { section, ribs, count = 1 } = belt
+  const length = belt.length ?? fitting?.length ?? null
+  const mark = length === null ? null : beltLabel(section, ribs, length)
+  const others =
+    length === null
+      ? []
+      : [`${millimetres(length)} mm`, inchDecimalText(length), writeLabel({ section, ribs, length }, 'inch-rib')]
+  const runs = settled.belts.some((each) => each.belt.id === belt.id && each.path.ok)
+  return (
+    <article className={styles['card']} aria-label="Belt card">
+      <header>
+        <strong>{vehicle === null ? document.name : vehicle.name}</strong>
+        <span>{vehicle === null ? '' : `${vehicle.plate} · ${document.name}`}</span>
+        <em>Emery</em>
+      </header>
+      <section>
+        <h1>{belt.name === '' ? 'Belt' : belt.name}</h1>
+        <p className={`${styles['mark'] ?? ''} figures`}>{mark ?? '________'}</p>
+        <p className="figures">{others.filter((text) => text !== null).join(' · ')}</p>
+        {count > 1 && <p>{count} belts, one matched set</p>}
+        <dl>
+          <Line name="Fitted">{fitting === undefined ? '' : dayjs(fitting.fittedOn).format('D MMM YYYY')}</Line>
+          <Line name="At">{fitting?.distance == null ? '' : `${fitting.distance.toLocaleString('en')} km`}</Line>
+          <Line name="Why">{fitting?.reason ?? ''}</Line>
+          <Line name="Spare">{fitting?.spare ?? ''}</Line>
+        </dl>
+      </section>
+      <figure>
+        {runs ? (
+          <SmallDrive
+            settled={settled}
+            letters={0.05}
+            beltMark={({ belt: { id } }) => (id === belt.id ? 'plain' : 'unmet')}
+            pulleyMark={({ id }) => (belt.route.some(({ pulley }) => pulley === id) ? 'plain' : 'unmet')}
+            label="How the belt runs"
+          />
+        ) : (
+          <p>The way of this belt is not drawn yet.</p>
+        )}
+        <figcaption>Seen from the front.</figcaption>
+      </figure>
+      <footer>Engine off, key out. Hold a sprung arm until it rests. Never use the starter to roll a belt on.</footer>
+    </article>
+  )
+}
+
+function Line({ name, children }: { readonly name: string; readonly children: string }) {
+  return (
+    <div>
+      <dt>{name}</dt>
+      <dd>{children}</dd>
+    </div>
+  )
+}

@@ -1,0 +1,298 @@
+import {
+  DeleteOutlined,
+  DownloadOutlined,
+  EditOutlined,
+  ImportOutlined,
+  PlusOutlined,
+  SearchOutlined,
+} from '@ant-design/icons'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { App, Button, Input, Table, Tooltip, type TableColumnsType } from 'antd'
+import { saveAs } from 'file-saver'
+import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react'
+import { beltLabel, readLabel, searchShelf, shelfCsv, type ShelfBelt, type ShelfFields } from '@emery/core'
+import { restoreOnShelf, shelfKeys, shelfQuery, takeOffShelf } from '../api/shelf.ts'
+import { Notice } from '../app/notice.tsx'
+import { useTopBar } from '../app/top-bar.ts'
+import { LabelReadings } from '../readings/label-readings.tsx'
+import { useLengths } from '../readings/use-lengths.ts'
+import { BeltForm } from './belt-form.tsx'
+import { BeltInHand } from './belt-in-hand.tsx'
+import styles from './shelf.module.css'
+import { useShelfFile } from './use-shelf-file.tsx'
+
+/** What is being written: nothing, a new belt with what is known of it, or a change to one that is there. */
+type Writing = { readonly belt: ShelfBelt | Partial<ShelfFields> | null }
+
+const NOTHING: readonly ShelfBelt[] = []
+
+/** The workshop's belts, what the number on a belt means, and what a belt is good for. */
+export function ShelfScreen() {
+  const { data: belts = NOTHING, error, isPending, refetch } = useQuery(shelfQuery())
+  const [search, setSearch] = useState('')
+  // Twenty thousand rows are searched while someone types; the field never waits for them.
+  const sought = useDeferredValue(search)
+  const found = useMemo(() => searchShelf(belts, sought), [belts, sought])
+  const meant = useMemo(() => readLabel(sought), [sought])
+  const [picked, setPicked] = useState<string | null>(null)
+  const [meaning, setMeaning] = useState(0)
+  const [writing, setWriting] = useState<Writing | null>(null)
+  const file = useShelfFile()
+  const { choose } = file
+  const takeOff = useTakeOff()
+  const exportAll = useCallback(
+    () => saveAs(new Blob([shelfCsv(belts)], { type: 'text/csv;charset=utf-8' }), 'shelf.csv'),
+    [belts],
+  )
+  useTopBar(
+    useMemo(
+      () => ({
+        title: <strong>Shelf</strong>,
+        commands: [
+          { id: 'add', label: 'Put a belt on the shelf', keys: 'N', run: () => setWriting({ belt: null }) },
+          { id: 'import', label: 'Read belts from a table', keys: 'I', run: choose },
+          { id: 'export', label: 'Save the shelf as a table', keys: 'E', run: exportAll },
+        ],
+      }),
+      [choose, exportAll],
+    ),
+  )
+  const inHand = belts.find(({ id }) => id === picked) ?? meant[meaning] ?? null
+  return (
+    <div className={styles['page']}>
+      <div className={styles['head']}>
+        <h1>Shelf</h1>
+        <Input
+          className={styles['search'] ?? ''}
+          size="large"
+          prefix={<SearchOutlined aria-hidden />}
+          placeholder="What stands on the belt, a place, a note"
+          aria-label="Search the shelf or read a mark"
+          allowClear
+          maxLength={60}
+          value={search}
+          onChange={(event) => {
+            setSearch(event.target.value)
+            setPicked(null)
+            setMeaning(0)
+          }}
+        />
+        <Button size="large" icon={<ImportOutlined />} onClick={choose}>
+          From a table
+        </Button>
+        <Button size="large" icon={<DownloadOutlined />} onClick={exportAll} disabled={belts.length === 0}>
+          As a table
+        </Button>
+        <Button type="primary" size="large" icon={<PlusOutlined />} onClick={() => setWriting({ belt: null })}>
+          Add a belt
+        </Button>
+      </div>
+      {file.element}
+      <div className={styles['split']}>
+        <div className={styles['rows']}>
+          {error !== null && belts.length === 0 ? (
+            <Notice title="The shelf cannot be shown" detail={error.message}>
+              <Button onClick={() => void refetch()}>Try again</Button>
+            </Notice>
+          ) : isPending ? (
+            <p role="status">Fetching the shelf …</p>
+          ) : belts.length === 0 ? (
+            <Notice
+              title="The shelf is empty"
+              detail="Add the belts that hang in the workshop, or read them from a table (CSV). What stands on a belt can be read here without any."
+            />
+          ) : (
+            <Belts
+              belts={found}
+              all={belts.length}
+              picked={picked}
+              onPick={setPicked}
+              onEdit={(belt) => setWriting({ belt })}
+              onTakeOff={takeOff}
+            />
+          )}
+        </div>
+        <aside className={styles['side']} aria-label="What it is good for">
+          {picked === null && sought.trim() !== '' && (
+            <>
+              <h2 className="heading">What the mark means</h2>
+              {meant.length === 0 ? (
+                <p>“{sought.trim()}” is no mark Emery can read.</p>
+              ) : (
+                <LabelReadings meant={meant} picked={meaning} section={null} onPick={setMeaning} />
+              )}
+              {meant[meaning] !== undefined && (
+                <Button
+                  icon={<PlusOutlined />}
+                  onClick={() => setWriting({ belt: { ...fieldsOf(meant[meaning]), mark: sought.trim() } })}
+                >
+                  Put it on the shelf
+                </Button>
+              )}
+            </>
+          )}
+          {inHand === null ? (
+            sought.trim() === '' && (
+              <p className={styles['hint']}>
+                Type what stands on a belt to learn what it means, or pick one to see which drives it goes on.
+              </p>
+            )
+          ) : (
+            <BeltInHand belt={inHand} shelf={belts} onPick={(belt) => setPicked(belt.id)} />
+          )}
+        </aside>
+      </div>
+      {writing !== null && <BeltForm belt={writing.belt} onClose={() => setWriting(null)} />}
+    </div>
+  )
+}
+
+function fieldsOf(meant: ReturnType<typeof readLabel>[number] | undefined): Partial<ShelfFields> {
+  return meant === undefined ? {} : { section: meant.section, ribs: meant.ribs, length: meant.length }
+}
+
+interface BeltsProps {
+  readonly belts: readonly ShelfBelt[]
+  readonly all: number
+  readonly picked: string | null
+  readonly onPick: (id: string) => void
+  readonly onEdit: (belt: ShelfBelt) => void
+  readonly onTakeOff: (belt: ShelfBelt) => Promise<void>
+}
+
+/** The rows, of which only those in sight are drawn. */
+function Belts({ belts, all, picked, onPick, onEdit, onTakeOff }: BeltsProps) {
+  const lengths = useLengths()
+  const box = useRef<HTMLDivElement>(null)
+  const [height, setHeight] = useState(400)
+  useEffect(() => {
+    if (box.current === null) return
+    const observer = new ResizeObserver(([entry]) => setHeight(Math.max(200, (entry?.contentRect.height ?? 440) - 76)))
+    observer.observe(box.current)
+    return () => observer.disconnect()
+  }, [])
+  const columns = useMemo<TableColumnsType<ShelfBelt>>(
+    () => [
+      {
+        title: 'belt',
+        key: 'mark',
+        width: 170,
+        render: (_, belt) => (
+          <button type="button" className={styles['mark']} onClick={() => onPick(belt.id)}>
+            <b className="figures">{belt.mark === '' ? beltLabel(belt.section, belt.ribs, belt.length) : belt.mark}</b>
+          </button>
+        ),
+        sorter: (a, b) => a.section.localeCompare(b.section) || a.ribs - b.ribs || a.length - b.length,
+      },
+      {
+        title: `length, ${lengths.unit}`,
+        key: 'length',
+        width: 120,
+        align: 'right',
+        render: (_, { length }) => <span className="figures">{lengths.bare(length)}</span>,
+        sorter: (a, b) => a.length - b.length,
+      },
+      {
+        title: 'here',
+        dataIndex: 'count',
+        width: 80,
+        align: 'right',
+        render: (count: number) => (count === 0 ? <span className={styles['soft']}>known</span> : count),
+        sorter: (a, b) => a.count - b.count,
+      },
+      { title: 'where', dataIndex: 'place', width: 140, ellipsis: true },
+      { title: 'note', dataIndex: 'note', ellipsis: true },
+      {
+        key: 'acts',
+        width: 100,
+        render: (_, belt) => {
+          const name = belt.mark === '' ? beltLabel(belt.section, belt.ribs, belt.length) : belt.mark
+          return (
+            <span className={styles['acts']}>
+              <Tooltip title="Change">
+                <Button
+                  type="text"
+                  icon={<EditOutlined />}
+                  aria-label={`Change ${name}`}
+                  onClick={() => onEdit(belt)}
+                />
+              </Tooltip>
+              <Tooltip title="Take off the shelf">
+                <Button
+                  type="text"
+                  icon={<DeleteOutlined />}
+                  aria-label={`Take ${name} off`}
+                  onClick={() => void onTakeOff(belt)}
+                />
+              </Tooltip>
+            </span>
+          )
+        },
+      },
+    ],
+    [lengths, onPick, onEdit, onTakeOff],
+  )
+  return (
+    <div ref={box} className={styles['table']}>
+      <Table<ShelfBelt>
+        virtual
+        size="middle"
+        rowKey="id"
+        columns={columns}
+        dataSource={belts}
+        pagination={false}
+        scroll={{ x: 700, y: height }}
+        rowClassName={({ id }) => (id === picked ? (styles['picked'] ?? '') : '')}
+        locale={{ emptyText: 'Nothing on the shelf matches.' }}
+      />
+      <p className={styles['soft']} role="status">
+        {belts.length === all
+          ? `${all.toLocaleString('en')} belts`
+          : `${belts.length.toLocaleString('en')} of ${all.toLocaleString('en')} belts`}
+      </p>
+    </div>
+  )
+}
+
+/** Seconds in which a belt that was taken off can be brought back. */
+const SECOND_THOUGHTS_S = 12
+
+function useTakeOff(): (belt: ShelfBelt) => Promise<void> {
+  const queries = useQueryClient()
+  const { message } = App.useApp()
+  return useCallback(
+    async ({ id, mark, version, section, ribs, length }) => {
+      const name = mark === '' ? beltLabel(section, ribs, length) : mark
+      const attempt = async (work: () => Promise<unknown>) => {
+        try {
+          await work()
+          return true
+        } catch (error) {
+          void message.error(error instanceof Error ? error.message : 'That did not work.')
+          return false
+        } finally {
+          await queries.invalidateQueries({ queryKey: shelfKeys.all })
+        }
+      }
+      if (!(await attempt(() => takeOffShelf(id, version)))) return
+      const key = `shelf-${id}`
+      const bringBack = () => {
+        message.destroy(key)
+        void attempt(() => restoreOnShelf(id))
+      }
+      void message.open({
+        key,
+        duration: SECOND_THOUGHTS_S,
+        content: (
+          <>
+            {name} is off the shelf.{' '}
+            <Button type="link" onClick={bringBack}>
+              Bring it back
+            </Button>
+          </>
+        ),
+      })
+    },
+    [queries, message],
+  )
+}

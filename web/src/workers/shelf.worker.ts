@@ -1,0 +1,4 @@
+import { expose } from 'comlink'
+import { shelfWork } from './shelf-work.ts'
+
+expose(shelfWork)
