@@ -32,10 +32,13 @@ describe('estimates', () => {
     expect(outliers.map(({ id }) => id)).toEqual(['trial'])
   })
 
-  test('of two that disagree the less certain goes, and it is said that nobody can tell', () => {
-    const { belief, outliers } = fuse([estimate('strap', 1700, 3), estimate('string', 1760, 8)], [])
+  test('of two that disagree the much less certain goes, or else the later, and it is said that nobody can tell', () => {
+    const { belief, outliers } = fuse([estimate('string', 1760, 8), estimate('strap', 1700, 3)], [])
     expect(outliers).toEqual([{ id: 'string', apart: 60, oneOfTwo: true }])
     expect(belief?.mean).toBe(1700)
+    expect(fuse([estimate('geometry', 1700, 4), estimate('trial', 1540, 3)], []).outliers).toEqual([
+      { id: 'trial', apart: -160, oneOfTwo: true },
+    ])
   })
 
   test('three standard deviations are not yet too far', () => {

@@ -31,7 +31,7 @@ export interface Outlier {
   readonly id: string
   /** mm that it says more (or less) than the rest agree. */
   readonly apart: Mm
-  /** With only two that disagree nobody can tell which is wrong; the less certain one is put aside. */
+  /** With only two that disagree nobody can tell which is wrong; one is put aside all the same. */
   readonly oneOfTwo: boolean
 }
 
@@ -71,7 +71,7 @@ export function fuse(estimates: readonly Estimate[], bounds: readonly Bound[]): 
 
 /**
  * Puts outliers aside one by one. Of those that lie too far from the rest, the one goes without which the rest agree best;
- * of two alone, the less certain.
+ * of two alone, the much less certain, or else the later.
  */
 function withoutOutliers(estimates: readonly Estimate[]): {
   readonly used: readonly Estimate[]
@@ -89,12 +89,24 @@ function withoutOutliers(estimates: readonly Estimate[]): {
       return far ? [{ estimate, apart, left: disagreement(others, rest.mean) }] : []
     })
     const oneOfTwo = used.length === 2
-    const worst = suspects.toSorted((a, b) => (oneOfTwo ? b.estimate.sigma - a.estimate.sigma : a.left - b.left))[0]
+    const worst = oneOfTwo ? doubtfulOf(suspects) : suspects.toSorted((a, b) => a.left - b.left)[0]
     if (worst === undefined) break
     outliers.push({ id: worst.estimate.id, apart: worst.apart, oneOfTwo })
     used = used.filter((each) => each !== worst.estimate)
   }
   return { used, outliers }
+}
+
+/** How many times less certain one of two must be to go, whichever came first. */
+const MUCH_LESS_CERTAIN = 2
+
+/** Which of two that contradict each other is put aside; what was known first stands until a third reading tells. */
+function doubtfulOf<Suspect extends { readonly estimate: Estimate }>(
+  suspects: readonly Suspect[],
+): Suspect | undefined {
+  const [first, second] = suspects
+  if (first === undefined || second === undefined) return first
+  return first.estimate.sigma > MUCH_LESS_CERTAIN * second.estimate.sigma ? first : second
 }
 
 /** χ² of estimates about a mean. */

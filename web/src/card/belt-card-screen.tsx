@@ -61,7 +61,7 @@ export function BeltCardScreen() {
     <div className={styles['page']}>
       <div className={styles['bar']}>
         <Link to={`/drives/${driveId}/length`}>Back to the bench</Link>
-        <span>Prints on one card, 148 × 105 mm. Empty lines are for a pen.</span>
+        <span>One card of 148 × 105 mm; empty lines are for a pen.</span>
         <Button type="primary" size="large" icon={<PrinterOutlined />} onClick={() => window.print()}>
           Print
         </Button>
@@ -110,7 +110,7 @@ function Card({ record: { vehicle, document }, belt, fitting }: CardProps) {
         {runs ? (
           <SmallDrive
             settled={settled}
-            letters={0.05}
+            letters={0.06}
             beltMark={({ belt: { id } }) => (id === belt.id ? 'plain' : 'unmet')}
             pulleyMark={({ id }) => (belt.route.some(({ pulley }) => pulley === id) ? 'plain' : 'unmet')}
             label="How the belt runs"

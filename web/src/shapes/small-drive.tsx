@@ -53,17 +53,22 @@ export function SmallDrive({
         return (
           <g key={pulley.id} data-mark={pulleyMark?.(pulley) ?? 'plain'}>
             <circle cx={place.x} cy={-place.y} r={drawnRadius(settled, pulley)} />
-            {size > 0 && (
-              <text x={place.x} y={-place.y + size / 3} textAnchor="middle" fontSize={size}>
-                {settled.drive.shafts.find(({ id }) => id === pulley.shaft)?.name}
-              </text>
-            )}
           </g>
         )
       })}
       {settled.belts.map((belt) => (
         <path key={belt.belt.id} data-mark={beltMark?.(belt) ?? 'plain'} d={parallelPath(belt, 0) ?? undefined} />
       ))}
+      {/* Over the belts, which would cross the names of small pulleys out. */}
+      {size > 0 &&
+        settled.drive.shafts.map(({ id, name }) => {
+          const place = settled.places.get(id)
+          return place === undefined ? null : (
+            <text key={id} x={place.x} y={-place.y + size / 3} textAnchor="middle" fontSize={size}>
+              {name}
+            </text>
+          )
+        })}
     </svg>
   )
 }

@@ -236,13 +236,14 @@ function Belts({ belts, all, picked, onPick, onEdit, onTakeOff }: BeltsProps) {
     <div ref={box} className={styles['table']}>
       <Table<ShelfBelt>
         virtual
-        size="middle"
+        size="small"
         rowKey="id"
         columns={columns}
         dataSource={belts}
         pagination={false}
         scroll={{ x: 700, y: height }}
         rowClassName={({ id }) => (id === picked ? (styles['picked'] ?? '') : '')}
+        onRow={({ id }) => ({ onClick: () => onPick(id) })}
         locale={{ emptyText: 'Nothing on the shelf matches.' }}
       />
       <p className={styles['soft']} role="status">
