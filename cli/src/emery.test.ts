@@ -191,3 +191,86 @@ test('the documented schema is the one that is printed', () => {
   const written = readFileSync(new URL('../../docs/reference/drive.schema.json', import.meta.url), 'utf8')
   expect(run(['schema']).out).toBe(written)
 })
+
+describe('fit', () => {
+  test('prints how each length would sit', () => {
+    const { status, out } = run(['fit', 'ketch.json', '--belt', 'main', '--lengths', '1600,1665,1670,1690,1800'], files)
+    const { fits } = JSON.parse(out) as { fits: Record<string, unknown>[] }
+    expect(status).toBe(0)
+    expect(fits.map(({ verdict }) => verdict)).toEqual(['too short', 'good', 'good', 'long', 'too long'])
+    expect(Object.keys(fits[0] ?? {})).toEqual(['length', 'verdict', 'slackToFit', 'u', 'lastPulley'])
+    expect(fits[0]).toMatchObject({ length: 1600, u: { new: null } })
+    expect(fits[2]).toMatchObject({ lastPulley: { pulley: 'wp.1' } })
+  })
+
+  test('prints a table for people', () => {
+    expect(run(['fit', 'ketch.json', '--belt', 'main', '--lengths', '1670', '--text'], files).out).toMatch(
+      /^1670\.0 +good +8\.4 +28 +34 +65 +wp\.1 +8\.4$/m,
+    )
+  })
+
+  test.each([
+    [['--lengths', '0'], '--lengths 0: A belt’s length is more than nothing.'],
+    [['--lengths=-3'], '--lengths -3: A belt’s length is more than nothing.'],
+    [['--lengths', '66'], '--lengths 66: A 66 mm belt goes round nothing: did you mean 66 in (1676 mm)?'],
+    [['--lengths', '1670,long'], '--lengths: “long” is not a number.'],
+    [[], 'fit needs --lengths A,B,C in mm.'],
+  ])('%p exits 2 with one line', (args, line) => {
+    expect(run(['fit', 'ketch.json', '--belt', 'main', ...args], files)).toEqual({ status: 2, out: '', err: [line] })
+  })
+})
+
+describe('measure', () => {
+  const strap = ['measure', 'ketch.json', '--belt', 'main', '--aid', 'strap', '--thickness', '2', '--reading', '1660']
+
+  test('the aid’s length and the correction make the stated length', () => {
+    const { status, out } = run(strap, files)
+    const { aidLength, correction, statedLength, spread } = JSON.parse(out) as Record<string, number>
+    expect(status).toBe(0)
+    expect([aidLength, spread]).toEqual([1660, 3])
+    expect(statedLength).toBeCloseTo((aidLength ?? NaN) + (correction ?? NaN), 9)
+  })
+
+  test('a string gives 0.8 % unless another share is said', () => {
+    const string = strap.map((arg) => (arg === 'strap' ? 'string' : arg))
+    const { aidLength } = JSON.parse(run(string, files).out) as Record<string, number>
+    expect(aidLength).toBeCloseTo(1660 / 0.992, 9)
+    const stiff = JSON.parse(run([...string, '--stretch', '0'], files).out) as Record<string, number>
+    expect(stiff['aidLength']).toBe(1660)
+  })
+
+  test.each([
+    [strap.slice(0, -2), 'measure needs --reading L in mm.'],
+    [[...strap, '--u', '2'], '--u 2: write a number from 0 to 1.'],
+    [
+      strap.map((arg) => (arg === 'strap' ? 'ribbon' : arg)),
+      'measure needs --aid, one of string, wire, rope, strap, tape, oldbelt.',
+    ],
+    [strap.map((arg) => (arg === 'main' ? 'other' : arg)), '--belt other: the drive has no such belt; it has main.'],
+  ])('%p exits 2 with one line', (args, line) => {
+    expect(run(args, files)).toEqual({ status: 2, out: '', err: [line] })
+  })
+})
+
+describe('label', () => {
+  test('prints the readings, the likeliest first', () => {
+    const { readings } = JSON.parse(run(['label', '6PK1725']).out) as { readings: unknown[] }
+    expect(readings).toEqual([
+      { section: 'PK', ribs: 6, length: 1725, notation: 'metric-rib', lengthAt: 'effective', confidence: 0.97 },
+    ])
+    expect(JSON.parse(run(['label', 'nonsense']).out)).toEqual({ readings: [] })
+  })
+
+  test('prints a table for people', () => {
+    expect(run(['label', '679 K 6', '--text']).out).toMatch(/^PK +6 +1724\.7 +67\.900 in +inch-rib +0\.95/m)
+    expect(run(['label', 'nonsense', '--text']).out).toBe('“nonsense” is no mark Emery can read.\n')
+  })
+
+  test('takes one text', () => {
+    expect(run(['label']).status).toBe(2)
+    expect(run(['label', '6', 'PK'])).toMatchObject({
+      status: 2,
+      err: ['label takes one TEXT; put quotes round it where it has blanks.'],
+    })
+  })
+})

@@ -1,7 +1,5 @@
 export {
   leftUnsaid,
-  lengthLine,
-  NOTATIONS,
   readLabel,
   writeLabel,
   type LabelContext,
@@ -148,7 +146,6 @@ export { fileName } from './exchange/file-name.ts'
 export { driveSvg, outlinePath } from './exchange/svg.ts'
 
 export { AID_FIGURES, measureAlone, measureOnDrive, type AidLaid, type AidMeasured } from './length/aids.ts'
-export { beltToAskFor, beltsInReach, beltWanted, type BeltInReach, type BeltWanted } from './length/belt-wanted.ts'
 export { bringHome, SURE_ENOUGH, type BeltToBring, type BringHome } from './length/bring-home.ts'
 export {
   END_OF_LIFE_SHARE,

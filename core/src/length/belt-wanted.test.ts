@@ -2,8 +2,8 @@ import { describe, expect, test } from '@jest/globals'
 import { settleDrive, type SettledBelt } from '../path/settle.ts'
 import { loopDrive } from '../testing/drives.ts'
 import { vectorNamed } from '../testing/vectors.ts'
-import { beltsInReach, beltToAskFor, beltWanted } from './belt-wanted.ts'
-import { nearestStandardLength, standardLengths } from './standard-lengths.ts'
+import { beltWanted } from './belt-wanted.ts'
+import { standardLengths } from './standard-lengths.ts'
 
 function beltOf(name: string, index = 0): SettledBelt {
   const belt = settleDrive(vectorNamed(name).drive).belts[index]
@@ -19,7 +19,7 @@ describe('standard lengths', () => {
     expect(standardLengths('V13', 995, 1030)).toEqual([1000, 1012.5, 1025])
   })
   test('toothed every tooth', () => {
-    expect(nearestStandardLength('T9.5', 880)).toBeCloseTo(92 * 9.525, 9)
+    expect(standardLengths('T9.5', 870, 880)).toEqual([92 * 9.525])
   })
   test('no more than asked for', () => {
     expect(standardLengths('PK', 0, 10_000, 7)).toHaveLength(7)
@@ -49,18 +49,6 @@ describe('the belt wanted', () => {
     expect(belt === undefined ? NaN : beltWanted(belt)?.length).toBeCloseTo(600 + Math.PI * 100, 9)
   })
 
-  test('belts in reach are standard ones, each seated where its path is as long', () => {
-    const belt = beltOf('serpentine-1')
-    const inReach = beltsInReach(belt)
-    expect(inReach.map(({ length }) => length)).toEqual([1665, 1670, 1675, 1680, 1685, 1690, 1695, 1700])
-    for (const { length, u } of inReach) expect(belt.adjuster?.lengthAt(u)?.length).toBeCloseTo(length, 8)
-  })
-
-  test('to ask for: the standard belt nearest to the wanted one', () => {
-    expect(beltToAskFor(beltOf('serpentine-1'))).toBe(1670)
-    expect(beltToAskFor(beltOf('veeset-1'))).toBe(1000)
-  })
-
   test('nothing is wanted where pulleys overlap', () => {
     const [belt] = settleDrive(
       loopDrive([
@@ -69,6 +57,5 @@ describe('the belt wanted', () => {
       ]),
     ).belts
     expect(belt === undefined ? null : beltWanted(belt)).toBeUndefined()
-    expect(belt === undefined ? null : beltsInReach(belt)).toEqual([])
   })
 })

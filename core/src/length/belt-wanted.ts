@@ -1,9 +1,7 @@
 import type { Adjuster } from '../drive/adjuster.ts'
 import type { SettledBelt } from '../path/settle.ts'
-import { seatBelt } from '../path/reach-curve.ts'
 import { statedMinusCord } from '../sections/sections.ts'
 import type { Mm } from '../units/quantity.ts'
-import { nearestStandardLength, standardLengths } from './standard-lengths.ts'
 
 /** Travel at which a new belt should stand where the adjuster has no marks (nominal): room left for stretch and wear. */
 export const NEW_BELT_TRAVEL = 0.25
@@ -33,34 +31,4 @@ export function beltWanted({ belt, path, adjuster }: SettledBelt): BeltWanted | 
   const { u, restsOn } = newBeltTravel(adjuster.adjuster)
   const wanted = adjuster.lengthAt(u)
   return wanted === undefined ? undefined : { length: wanted.length, u, restsOn }
-}
-
-/** A standard belt that goes on and takes up, and where the adjuster stands with it. */
-export interface BeltInReach {
-  readonly length: Mm
-  readonly u: number
-}
-
-/** Standard belts within the adjuster's usable travel, shortest first. */
-export function beltsInReach({ belt, adjuster }: SettledBelt): BeltInReach[] {
-  const stretch = adjuster?.stretch
-  if (adjuster === null || stretch === undefined) return []
-  const [from, to] = [stretch.lengthFrom, stretch.lengthTo].sort((a, b) => a - b) as [number, number]
-  return standardLengths(belt.section, from, to).flatMap((length) => {
-    const seat = seatBelt(adjuster.lengthAt, stretch, length)
-    return seat.ok ? [{ length, u: seat.u }] : []
-  })
-}
-
-/**
- * The standard belt to ask for: the one nearest to the wanted length that the adjuster can hold, or simply the nearest
- * where centres are fixed or nothing standard is within reach.
- */
-export function beltToAskFor(settled: SettledBelt): Mm | undefined {
-  const wanted = beltWanted(settled)
-  if (wanted === undefined) return undefined
-  const near = beltsInReach(settled).toSorted(
-    (a, b) => Math.abs(a.length - wanted.length) - Math.abs(b.length - wanted.length),
-  )[0]
-  return near?.length ?? nearestStandardLength(settled.belt.section, wanted.length)
 }

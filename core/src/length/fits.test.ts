@@ -98,7 +98,7 @@ describe('a solved drive', () => {
   test('its own belt stands where the solution has it', () => {
     // The vector's belt is 1681 mm; the adjuster's place comes from the independent program.
     const { solution } = vectorNamed('serpentine-1')
-    const u = solution.belts[0]?.adjuster?.u
+    const u = solution.belts[0]?.adjuster.u
     expect(fitLength(situationOf(belt), 1681).u.new).toBeCloseTo(u ?? NaN, 6)
   })
 

@@ -13,9 +13,3 @@ export function standardLengths(section: Section, from: Mm, to: Mm, most = 60): 
   for (let i = first; i <= last && lengths.length < most; i++) lengths.push(i * standardStep)
   return lengths
 }
-
-/** The standard length nearest to a length. */
-export function nearestStandardLength(section: Section, length: Mm): Mm {
-  const { standardStep } = sectionFigures(section)
-  return Math.round(length / standardStep) * standardStep
-}

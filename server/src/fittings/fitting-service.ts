@@ -62,12 +62,6 @@ export class FittingService {
   }
 }
 
-function fitting({
-  driveId: _drive,
-  createdAt: _created,
-  deletedAt: _deleted,
-  drive: _row,
-  ...rest
-}: FittingRow): Fitting {
-  return rest
+function fitting({ id, belt, mark, length, fittedOn, distance, reason, spare, by }: FittingRow): Fitting {
+  return { id, belt, mark, length, fittedOn, distance, reason, spare, by }
 }

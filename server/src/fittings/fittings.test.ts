@@ -9,8 +9,8 @@ let at: TestApp
 let url: string
 beforeAll(async () => {
   at = await startTestApp()
-  const { body } = await request(at.app).post('/api/drives').send({ document: ketch(), vehicleId: null })
-  url = `/api/drives/${(body as DriveRecord).id}/fittings`
+  const made = await request(at.app).post('/api/drives').send({ document: ketch(), vehicleId: null })
+  url = `/api/drives/${(made.body as DriveRecord).id}/fittings`
 })
 afterAll(() => at.close())
 
@@ -43,11 +43,11 @@ test('fittings are kept with their day, distance and reason, the newest first', 
 })
 
 test('one is struck out and brought back', async () => {
-  const { body } = await request(at.app)
+  const made = await request(at.app)
     .post(url)
     .send(fields({ mark: 'wrong' }))
     .expect(201)
-  const { id } = body as Fitting
+  const { id } = made.body as Fitting
   await request(at.app).delete(`${url}/${id}`).expect(204)
   expect((await list()).some(({ mark }) => mark === 'wrong')).toBe(false)
   const again = await request(at.app).delete(`${url}/${id}`).expect(404)

@@ -121,6 +121,6 @@ function rank({ places }: DriveForBelt): number {
   return Math.min(...places.map(({ fit, ribsMore }) => VERDICT_RANK[fit.verdict] + (ribsMore === 0 ? 0 : 10)))
 }
 
-function shelfBelt({ updatedAt: _updated, deletedAt: _deleted, ...belt }: ShelfRow): ShelfBelt {
-  return belt
+function shelfBelt({ id, mark, section, ribs, length, material, count, place, note, version }: ShelfRow): ShelfBelt {
+  return { id, mark, section, ribs, length, material, count, place, note, version }
 }

@@ -22,8 +22,8 @@ const belt = (fields: Partial<ShelfFields> = {}): ShelfFields => ({
   ...fields,
 })
 const put = async (...belts: ShelfFields[]): Promise<ShelfBelt[]> => {
-  const { body } = await request(at.app).post('/api/shelf').send({ belts }).expect(201)
-  return (body as { belts: ShelfBelt[] }).belts
+  const answer = await request(at.app).post('/api/shelf').send({ belts }).expect(201)
+  return (answer.body as { belts: ShelfBelt[] }).belts
 }
 const shelf = async (): Promise<ShelfBelt[]> =>
   ((await request(at.app).get('/api/shelf').expect(200)).body as { belts: ShelfBelt[] }).belts

@@ -148,5 +148,5 @@ function fieldsOf(belt: BeltFormProps['belt']): Partial<Draft> {
   if (belt === null) return {}
   const { mark, section, ribs, length, material, count, place, note } = belt
   const known = { mark, section, ribs, length, material, count, place, note }
-  return Object.fromEntries(Object.entries(known).filter(([, value]) => value !== undefined)) as Partial<Draft>
+  return Object.fromEntries(Object.entries(known).filter(([, value]) => value !== undefined))
 }

@@ -61,7 +61,7 @@ function Source({ source, lengths }: { readonly source: LengthSource; readonly l
   const counts = not === null || not === 'bound only'
   return (
     <li data-quiet={!counts}>
-      <VerdictMark verdict={not === null ? 'fine' : MARK[not]} label={counts ? 'counts' : (not ?? 'counts')} />
+      <VerdictMark verdict={not === null ? 'fine' : MARK[not]} label={counts ? 'counts' : not} />
       <span>
         {name}
         <small>{chainOf(source, lengths)}</small>

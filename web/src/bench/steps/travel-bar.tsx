@@ -4,8 +4,8 @@ import styles from './travel-bar.module.css'
 interface TravelBarProps {
   readonly adjuster: SettledAdjuster
   readonly u: number | null
-  /** What is written at its two ends; a bar without is a small one in a list. */
-  readonly ends?: readonly [released: string, takenUp: string]
+  /** What is written at its two ends. */
+  readonly ends: readonly [released: string, takenUp: string]
 }
 
 /** An adjuster's travel from released to taken up, its marks where it has some, and where it sits. */
@@ -14,8 +14,8 @@ export function TravelBar({ adjuster, u, ends }: TravelBarProps) {
   const percent = (share: number) => `${100 * share}%`
   const label = u === null ? 'Travel, place not known' : `Travel, ${Math.round(100 * u)} percent taken up`
   return (
-    <div className={styles['travel']} data-small={ends === undefined}>
-      {ends !== undefined && marks !== undefined && (
+    <div className={styles['travel']}>
+      {marks !== undefined && (
         <div className={styles['marks']}>
           <span style={{ left: percent((marks.min + marks.nominal) / 2) }}>new belt</span>
           <span style={{ left: percent(marks.max) }}>last mark</span>
@@ -33,16 +33,14 @@ export function TravelBar({ adjuster, u, ends }: TravelBarProps) {
         )}
         {u !== null && <i className={styles['place']} style={{ left: percent(u) }} />}
       </div>
-      {ends !== undefined && (
-        <div className={styles['ends']}>
-          <span>
-            released <b className="figures">{ends[0]}</b>
-          </span>
-          <span>
-            <b className="figures">{ends[1]}</b> taken up
-          </span>
-        </div>
-      )}
+      <div className={styles['ends']}>
+        <span>
+          released <b className="figures">{ends[0]}</b>
+        </span>
+        <span>
+          <b className="figures">{ends[1]}</b> taken up
+        </span>
+      </div>
     </div>
   )
 }
