@@ -192,6 +192,7 @@ export {
   type WrapSolution,
 } from './solution/solve-drive.ts'
 
+export { wantedWorking } from './working/wanted-working.ts'
 export {
   lengthWorking,
   ratioWorking,

@@ -182,3 +182,23 @@ describe('with no geometry at all', () => {
     expect(alone([])).toMatchObject({ sources: [], wanted: null, curve: null, window: null })
   })
 })
+
+describe('with no adjuster on the drawing', () => {
+  const bare = mustCheck({ ...drive, adjusters: [], belts: drive.belts.map((each) => ({ ...each, adjuster: null })) })
+
+  test('but a tensioner on the route: drawn as it stands with a new belt, its reach nominal', () => {
+    const answer = answerFor([], bare)
+    const [settled] = settleDrive(bare).belts
+    if (settled?.path.ok !== true) throw new Error('no path')
+    expect(answer).toMatchObject({ unhung: true, curve: 'nominal' })
+    expect(answer.wanted?.mean).toBeCloseTo(settled.path.length - 2 * Math.PI * 1.6, 9)
+  })
+
+  test('and none on the route: fixed centres, tight by strain', () => {
+    const stiff = mustCheck({
+      ...bare,
+      shafts: bare.shafts.map((shaft) => (shaft.kind === 'tensioner' ? { ...shaft, kind: 'idler' as const } : shaft)),
+    })
+    expect(answerFor([], stiff)).toMatchObject({ unhung: false, curve: 'fixed', restsOn: 'fixed', situation: null })
+  })
+})

@@ -1,6 +1,8 @@
 /** All that is known of a belt's length, and the one answer it comes to: docs/mechanics/length.md. */
+import type { CheckedDrive } from '../drive/drive.ts'
 import type { LengthReading } from '../drive/length-reading.ts'
 import type { SettledBelt, SettledDrive } from '../path/settle.ts'
+import { sectionFigures } from '../sections/sections.ts'
 import type { Mm } from '../units/quantity.ts'
 import { measureAlone, measureOnDrive, type AidMeasured } from './aids.ts'
 import { newBeltTravel, NEW_BELT_TRAVEL } from './belt-wanted.ts'
@@ -42,6 +44,8 @@ export interface LengthAnswer {
   readonly u: number | null
   readonly restsOn: 'marks' | 'nominal' | 'fixed'
   readonly curve: LengthCurve['of'] | null
+  /** An adjuster must take the belt up, but none is hung on the drawing yet. */
+  readonly unhung: boolean
   /** The drive as the fused answer has it, for belts to be held up to; null for fixed centres, and while nothing is known. */
   readonly situation: FitSituation | null
   /** The stated lengths that fit well, as the fused answer has it. */
@@ -52,7 +56,18 @@ export interface LengthAnswer {
 /** What is known of the length of one belt. */
 export function lengthAnswer({ drive, places }: SettledDrive, settled: SettledBelt): LengthAnswer {
   const readings = (drive.lengths ?? []).filter(({ belt }) => belt === settled.belt.id)
-  return new Work(settled, readings, geometrySpread(drive, settled, places)).answer()
+  const geometry = { sigma: geometrySpread(drive, settled, places), unhung: isUnhung(drive, settled) }
+  return new Work(settled, readings, geometry).answer()
+}
+
+/**
+ * Whether some adjuster must take a belt up that is not hung on the drawing: it runs over a tensioner that nothing moves, or it
+ * is a V belt, which fixed centres could not keep tight.
+ */
+function isUnhung(drive: CheckedDrive, { belt, pulleys, adjuster }: SettledBelt): boolean {
+  if (adjuster !== null) return false
+  const tensioners = new Set(drive.shafts.filter(({ kind }) => kind === 'tensioner').map(({ id }) => id))
+  return sectionFigures(belt.section).family === 'vee' || pulleys.some(({ shaft }) => tensioners.has(shaft))
 }
 
 /** mm of curve between two travels, for adding to a length read at one to have it at the other. */
@@ -67,8 +82,7 @@ class Work {
   constructor(
     private readonly settled: SettledBelt,
     private readonly readings: readonly LengthReading[],
-    /** Standard deviation of what the drive's geometry says, mm. */
-    private readonly geometrySigma: Mm | undefined,
+    private readonly drawn: { readonly sigma: Mm | undefined; readonly unhung: boolean },
   ) {
     this.aids = new Map(readings.flatMap((reading) => this.measuredAid(reading)))
     const adjuster = settled.adjuster?.adjuster
@@ -78,6 +92,7 @@ class Work {
     this.curve = lengthCurve(
       settled,
       counted.flatMap((reading) => this.pointOf(reading, travel.u)),
+      drawn.unhung,
     )
     this.u = this.curve?.of === 'fixed' ? null : travel.u
     this.restsOn = this.curve?.of === 'fixed' ? 'fixed' : travel.restsOn
@@ -108,6 +123,7 @@ class Work {
       u: this.u,
       restsOn: this.restsOn,
       curve: this.curve?.of ?? null,
+      unhung: this.drawn.unhung,
       situation,
       window: belief === null ? null : this.windowFor(belief, situation),
       findings:
@@ -139,13 +155,10 @@ class Work {
   }
 
   private geometry(): Draft[] {
-    const { curve, u, geometrySigma: sigma } = this
-    const length =
-      curve?.of === 'fixed'
-        ? curve.length
-        : curve?.of === 'geometry' && u !== null
-          ? curve.situation.lengthAt(u)?.length
-          : undefined
+    const { curve, u } = this
+    const { sigma } = this.drawn
+    // Without a path there is no spread of it either.
+    const length = curve?.of === 'fixed' ? curve.length : u === null ? undefined : curve?.situation.lengthAt(u)?.length
     if (sigma === undefined || length === undefined) return []
     return [
       {

@@ -2,6 +2,7 @@ import type { LengthAt } from '../path/reach-curve.ts'
 import type { SettledBelt } from '../path/settle.ts'
 import { sectionFigures, statedMinusCord } from '../sections/sections.ts'
 import type { Mm } from '../units/quantity.ts'
+import { NEW_BELT_TRAVEL } from './belt-wanted.ts'
 import { END_OF_LIFE_RIDE_MM, fitSituation, travelLimits, type FitSituation } from './fits.ts'
 
 /** A length that a reading found the path to want with the adjuster at travel u. */
@@ -26,13 +27,21 @@ const UNKNOWN_REACH_SIGMA_SHARE = 0.012
 /** Travel that two readings must lie apart before the reach is taken from them. */
 const LEAST_TRAVEL_APART = 0.3
 
-/** The curve of a belt, from what is known of it; undefined while nothing is. */
-export function lengthCurve(settled: SettledBelt, points: readonly CurvePoint[]): LengthCurve | undefined {
+/**
+ * The curve of a belt, from what is known of it; undefined while nothing is. A belt that some adjuster must take up which
+ * nobody has hung on the drawing yet (`unhung`) is taken to be drawn as it stands with a new belt.
+ */
+export function lengthCurve(
+  settled: SettledBelt,
+  points: readonly CurvePoint[],
+  unhung: boolean,
+): LengthCurve | undefined {
   const situation = fitSituation(settled)
   if (situation !== undefined) return { of: 'geometry', situation, slopeSigma: 0 }
   const { path, adjuster, belt } = settled
-  if (path.ok && adjuster === null) return { of: 'fixed', length: path.length + statedMinusCord(belt.section) }
-  const line = lineThrough(points)
+  const stated = path.ok && adjuster === null ? path.length + statedMinusCord(belt.section) : undefined
+  if (stated !== undefined && !unhung) return { of: 'fixed', length: stated }
+  const line = lineThrough(stated === undefined ? points : [{ u: NEW_BELT_TRAVEL, length: stated, sigma: 1 }])
   if (line === undefined) return undefined
   const lengthAt: LengthAt = (u) => ({ length: line.at0 + line.perU * u, perU: line.perU, turning: 1 })
   const vee = sectionFigures(belt.section).family === 'vee'

@@ -4,6 +4,7 @@ import { settleDrive, type SettledBelt } from '../path/settle.ts'
 import { readLabel } from '../sections/labels.ts'
 import { sectionFigures, type Section } from '../sections/sections.ts'
 import type { Mm } from '../units/quantity.ts'
+import { lengthAnswer } from './length-answer.ts'
 import { fitByStrain, fitLength, fitSituation, type Fit, type FitSituation } from './fits.ts'
 
 /** What of a belt decides whether it fits. */
@@ -67,14 +68,15 @@ export interface DrivePlace {
   readonly ribsMore: number
 }
 
-/** Where on a drive a belt goes, if anywhere. */
+/** Where on a drive a belt goes, if anywhere, by all that is known of its lengths. */
 export function placesForBelt(drive: CheckedDrive, belt: BeltOnShelf): DrivePlace[] {
   const wanted = drive.belts.some(
     ({ section, ribs }) => section === belt.section && ribs - belt.ribs >= 0 && ribs - belt.ribs <= 1,
   )
   if (!wanted) return []
-  return settleDrive(drive).belts.flatMap((settled) =>
-    shelfBeltsFor(settled, [belt]).map(({ fit, ribsMore }) => ({
+  const all = settleDrive(drive)
+  return all.belts.flatMap((settled) =>
+    shelfBeltsFor(settled, [belt], lengthAnswer(all, settled).situation).map(({ fit, ribsMore }) => ({
       belt: settled.belt.id,
       name: settled.belt.name,
       fit,

@@ -2,6 +2,8 @@ import { expect, test } from '@jest/globals'
 import { settleDrive } from '../path/settle.ts'
 import { solveDrive } from '../solution/solve-drive.ts'
 import { readVectors, vectorNamed } from '../testing/vectors.ts'
+import { lengthAnswer } from '../length/length-answer.ts'
+import { wantedWorking } from './wanted-working.ts'
 import { lengthWorking, ratioWorking, type WorkingLine } from './working.ts'
 
 const number = ({ value }: WorkingLine): number =>
@@ -55,4 +57,45 @@ test('a cord radius comes about from what was read and the section’s own figur
   // The steering pulley's belt has sunk by 0.6 mm.
   expect(radii('veeset-1', 'psbelt')).toEqual(['133.3 / 2 − 2.9', '127.7 / 2 − 0.6 − 2.9'])
   expect(radii('toothed-1', 'main')[0]).toMatch(/^\d+ · 9\.5 \/ 2π$/)
+})
+
+test('the lines of a length wanted add up to it, weighted as the formula says', () => {
+  const { drive } = vectorNamed('serpentine-1')
+  const strap = {
+    id: 's',
+    belt: 'main',
+    how: 'aid',
+    aid: 'strap',
+    thickness: 2,
+    value: 1668,
+    u: 0,
+    written: '',
+  } as const
+  const settled = settleDrive({ ...drive, lengths: [{ ...strap, by: '', at: '2026-01-01T00:00:00Z' }] } as typeof drive)
+  const [belt] = settled.belts
+  if (belt === undefined) throw new Error('no belt')
+  const working = wantedWorking(belt.belt, lengthAnswer(settled, belt))
+  if (working === undefined) throw new Error('no working')
+  const pick = (letter: RegExp) => working.lines.filter(({ symbol }) => letter.test(symbol)).map(number)
+  const [lengths, sigmas] = [pick(/^L\d/), pick(/^σ\d/)]
+  expect(lengths).toHaveLength(2)
+  const weights = sigmas.map((sigma) => 1 / sigma ** 2)
+  const weight = weights.reduce((sum, each) => sum + each, 0)
+  const mean = lengths.reduce((sum, length, i) => sum + length * (weights[i] ?? 0), 0) / weight
+  expect(number(working.result)).toBeCloseTo(mean, 9)
+  expect(pick(/^σ$/)[0]).toBeCloseTo(1 / Math.sqrt(weight), 9)
+  // A strap's chain: what was read, its correction, and on to where a new belt stands.
+  const chain = working.lines.find(({ what }) => what.startsWith('Strap'))?.from ?? []
+  const signed = chain.reduce<{ sum: number; sign: number }>(
+    ({ sum, sign }, part) =>
+      typeof part === 'string' ? { sum, sign: part.includes('−') ? -1 : 1 } : { sum: sum + sign * part.mm, sign: 1 },
+    { sum: 0, sign: 1 },
+  )
+  expect(signed.sum).toBeCloseTo(lengths[1] ?? NaN, 9)
+})
+
+test('where only the drive itself says anything its own working tells more', () => {
+  const settled = settleDrive(vectorNamed('serpentine-1').drive)
+  const [belt] = settled.belts
+  expect(belt === undefined ? null : wantedWorking(belt.belt, lengthAnswer(settled, belt))).toBeUndefined()
 })

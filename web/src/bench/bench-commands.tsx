@@ -66,13 +66,13 @@ export function useBenchCommands(
   }, [record.id, store, saver, navigate, remove, openExport])
 }
 
-/** What the working is asked of: the ratio of the shaft in hand, else the length of the belt in hand. */
+/** What the working is asked of: the ratio of the shaft in hand, else the length that the belt in hand should have. */
 function subjectOf(store: BenchStore): WorkingSubject | null {
   const { drive, selected, beltInHand } = store.getState()
   const shaft = drive.pulleys.find(({ id }) => id === selected)?.shaft
   const isCrank = drive.shafts.find(({ id }) => id === shaft)?.kind === 'crank'
   if (shaft !== undefined && !isCrank) return { of: 'ratio', shaft }
-  return beltInHand === null ? null : { of: 'length', belt: beltInHand }
+  return beltInHand === null ? null : { of: 'wanted', belt: beltInHand }
 }
 
 /** Takes the next pulley along the belt in hand. */

@@ -2,26 +2,31 @@ import { DndContext } from '@dnd-kit/core'
 import { lazy, memo, Suspense, useCallback, useDeferredValue, useMemo, useState } from 'react'
 import { useParams } from 'react-router'
 import { useStore } from 'zustand'
-import { describeSettled, lengthWorking, ratioWorking, settleDrive, type DriveRecord } from '@emery/core'
+import {
+  describeSettled,
+  lengthWorking,
+  ratioWorking,
+  settleDrive,
+  wantedWorking,
+  type DriveRecord,
+  type SettledDrive,
+  type Working,
+} from '@emery/core'
 import { useTopBar } from '../app/top-bar.ts'
 import { useLengths } from '../readings/use-lengths.ts'
-import { WorkingDrawer } from '../readings/working-drawer.tsx'
 import { useBenchCommands } from './bench-commands.tsx'
 import { BenchContext, useBench, useBenchState, type BenchParts } from './bench-context.ts'
 import styles from './bench.module.css'
-import { Conflict } from './conflict.tsx'
 import { DriveName } from './drive-name.tsx'
 import { DrawingOrPhoto } from './drawing/drawing-or-photo.tsx'
 import { SaveMark } from './save-mark.tsx'
 import { StepStrip } from './step-strip.tsx'
 import { LengthStep } from './length/length-step.tsx'
+import { answerOf } from './length/use-length-answer.ts'
 import panelStyles from './steps/panel.module.css'
 import { ProblemList } from './steps/problem-list.tsx'
-import { PulleyCard } from './steps/pulley-card.tsx'
-import { RouteStep } from './route/route-step.tsx'
-import { SpeedsStep } from './steps/speeds-step.tsx'
 import { allProblems, firstStep, isStep, STEPS, type StepId } from './steps/steps.ts'
-import type { BenchStore } from './store/bench-store.ts'
+import type { BenchStore, WorkingSubject } from './store/bench-store.ts'
 import { Tape } from './tape/tape.tsx'
 import { useDraggingBelt } from './tape/use-dragging-belt.ts'
 import { useBenchStore } from './use-bench-store.ts'
@@ -32,6 +37,11 @@ const READABLE_MS = 80
 
 // What only some visits need is fetched when they do.
 const MeasureStep = lazy(async () => ({ default: (await import('./measure/measure-step.tsx')).MeasureStep }))
+const RouteStep = lazy(async () => ({ default: (await import('./route/route-step.tsx')).RouteStep }))
+const SpeedsStep = lazy(async () => ({ default: (await import('./steps/speeds-step.tsx')).SpeedsStep }))
+const PulleyCard = lazy(async () => ({ default: (await import('./steps/pulley-card.tsx')).PulleyCard }))
+const Conflict = lazy(async () => ({ default: (await import('./conflict.tsx')).Conflict }))
+const WorkingDrawer = lazy(async () => ({ default: (await import('../readings/working-drawer.tsx')).WorkingDrawer }))
 const ExportDialog = lazy(async () => ({ default: (await import('./export-dialog.tsx')).ExportDialog }))
 
 const STEP_PANELS: Readonly<Record<StepId, React.ComponentType>> = {
@@ -81,14 +91,16 @@ export function Bench({ record }: { readonly record: DriveRecord }) {
           <PanelAndTape step={step} />
         </BenchContext.Provider>
       </div>
-      <Working parts={parts} />
+      <WorkingOfSubject parts={parts} />
       {exporting && (
         <Suspense fallback={null}>
           <ExportDialog drive={parts.settled.drive} onClose={() => setExporting(false)} />
         </Suspense>
       )}
       {saveState.is === 'conflict' && (
-        <Conflict conflict={saveState.conflict} store={store} saver={saver} vehicleId={record.vehicle?.id ?? null} />
+        <Suspense fallback={null}>
+          <Conflict conflict={saveState.conflict} store={store} saver={saver} vehicleId={record.vehicle?.id ?? null} />
+        </Suspense>
       )}
     </BenchContext.Provider>
   )
@@ -101,11 +113,16 @@ const PanelAndTape = memo(function PanelAndTape({ step }: { readonly step: StepI
   const urgent = allProblems(solution).some(({ severity }) => severity === 'error')
   // A belt that is still being threaded is not wrong, only unfinished.
   const threading = useBenchState((state) => state.threading !== null)
+  const picked = useBenchState((state) => state.selected !== null)
   const { sensors, onDragMove, onDragEnd } = useDraggingBelt()
   return (
     <DndContext sensors={sensors} onDragMove={onDragMove} onDragEnd={onDragEnd} onDragCancel={onDragEnd}>
       <aside className={panelStyles['panel']} aria-label={STEPS.find(({ id }) => id === step)?.label}>
-        {step !== 'measure' && <PulleyCard />}
+        {step !== 'measure' && picked && (
+          <Suspense fallback={null}>
+            <PulleyCard />
+          </Suspense>
+        )}
         {urgent && !threading && <ProblemList />}
         <Suspense fallback={<p role="status">Fetching this step …</p>}>
           <StepPanel />
@@ -146,11 +163,26 @@ function useBenchParts(store: BenchStore): BenchParts {
   )
 }
 
-function Working({ parts: { store, settled } }: { readonly parts: BenchParts }) {
+function WorkingOfSubject({ parts: { store, settled } }: { readonly parts: BenchParts }) {
   const subject = useStore(store, (state) => state.working)
-  const working = useMemo(() => {
-    if (subject === null) return undefined
-    return subject.of === 'length' ? lengthWorking(settled, subject.belt) : ratioWorking(settled, subject.shaft)
-  }, [subject, settled])
-  return <WorkingDrawer open={subject !== null} working={working} onClose={() => store.getState().showWorking(null)} />
+  // Kept once it was opened, so that it can slide out again.
+  const [wanted, setWanted] = useState(false)
+  if (subject !== null && !wanted) setWanted(true)
+  const working = useMemo(() => (subject === null ? undefined : workingOf(settled, subject)), [subject, settled])
+  if (!wanted) return null
+  return (
+    <Suspense fallback={null}>
+      <WorkingDrawer open={subject !== null} working={working} onClose={() => store.getState().showWorking(null)} />
+    </Suspense>
+  )
+}
+
+function workingOf(settled: SettledDrive, subject: WorkingSubject): Working | undefined {
+  if (subject.of === 'ratio') return ratioWorking(settled, subject.shaft)
+  const belt = settled.belts.find((each) => each.belt.id === subject.belt)
+  if (subject.of === 'wanted' && belt !== undefined) {
+    const working = wantedWorking(belt.belt, answerOf(settled, belt))
+    if (working !== undefined) return working
+  }
+  return lengthWorking(settled, subject.belt)
 }

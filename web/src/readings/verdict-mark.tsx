@@ -5,14 +5,20 @@ const WORDS: Readonly<Record<Verdict, string>> = { fine: 'fine', watch: 'watch',
 
 interface VerdictMarkProps {
   readonly verdict: Verdict
-  /** Read out in place of the verdict's own word. */
+  /** Read out in place of the verdict's own word; empty where the words beside it say it. */
   readonly label?: string
   readonly size?: number
 }
 
 export function VerdictMark({ verdict, label = WORDS[verdict], size = 14 }: VerdictMarkProps) {
   return (
-    <svg viewBox="0 0 14 14" width={size} height={size} role="img" aria-label={label} style={{ flex: 'none' }}>
+    <svg
+      viewBox="0 0 14 14"
+      width={size}
+      height={size}
+      style={{ flex: 'none' }}
+      {...(label === '' ? { 'aria-hidden': true } : { role: 'img', 'aria-label': label })}
+    >
       {SHAPES[verdict]}
     </svg>
   )

@@ -55,7 +55,7 @@ const MARK: Readonly<Record<NotCounted, Verdict>> = {
 
 function Source({ source, lengths }: { readonly source: LengthSource; readonly lengths: Lengths }) {
   const { store } = useBench()
-  const { edit } = store.getState()
+  const { edit, beltInHand } = store.getState()
   const { id, reading, length, sigma, not } = source
   const name = reading === null ? 'Drawn from the readings' : lengthReadingName(reading, lengths.text)
   const counts = not === null || not === 'bound only'
@@ -63,7 +63,18 @@ function Source({ source, lengths }: { readonly source: LengthSource; readonly l
     <li data-quiet={!counts}>
       <VerdictMark verdict={not === null ? 'fine' : MARK[not]} label={counts ? 'counts' : not} />
       <span>
-        {name}
+        {reading === null ? (
+          <button
+            type="button"
+            className={styles['drawn']}
+            title="Show the working"
+            onClick={() => beltInHand !== null && store.getState().showWorking({ of: 'length', belt: beltInHand })}
+          >
+            {name}
+          </button>
+        ) : (
+          name
+        )}
         <small>{chainOf(source, lengths)}</small>
         {not !== null && <small data-why={not}>{whyNot(not, source, lengths)}</small>}
       </span>

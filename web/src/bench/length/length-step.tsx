@@ -1,6 +1,6 @@
 import { IdcardOutlined } from '@ant-design/icons'
 import { Button } from 'antd'
-import { useState } from 'react'
+import { lazy, Suspense, useState } from 'react'
 import { useNavigate, useParams } from 'react-router'
 import { beltLabel, setBeltLength, type BeltSolution, type SettledBelt } from '@emery/core'
 import { useLengths } from '../../readings/use-lengths.ts'
@@ -9,7 +9,7 @@ import { AdjusterCaution, AdjusterWords } from '../steps/adjuster-words.tsx'
 import { BeltTabs } from '../steps/belt-tabs.tsx'
 import styles from '../steps/panel.module.css'
 import { TravelBar } from '../steps/travel-bar.tsx'
-import { AddReading, type ReadingKind } from './add-reading.tsx'
+import type { ReadingKind } from './add-reading.tsx'
 import { BringHomeList } from './bring-home-list.tsx'
 import { FittedBefore } from './fitted-before.tsx'
 import { GoingOn } from './going-on.tsx'
@@ -19,6 +19,8 @@ import own from './length.module.css'
 import { Pair } from './pair.tsx'
 import { answerOf, useBringHome } from './use-length-answer.ts'
 import { Wanted } from './wanted.tsx'
+
+const AddReading = lazy(async () => ({ default: (await import('./add-reading.tsx')).AddReading }))
 
 /** Which belt the drive wants and how that is known, which to bring home, the belt on it, and how it goes on. */
 export function LengthStep() {
@@ -68,7 +70,9 @@ function LengthOf({ belt, solved }: { readonly belt: SettledBelt; readonly solve
       <Pair belt={belt} />
       <FittedBefore belt={belt.belt} driveId={driveId} />
       {adding !== null && (
-        <AddReading belt={belt} answer={answer} kind={adding} onKind={setAdding} onClose={() => setAdding(null)} />
+        <Suspense fallback={null}>
+          <AddReading belt={belt} answer={answer} kind={adding} onKind={setAdding} onClose={() => setAdding(null)} />
+        </Suspense>
       )}
     </>
   )

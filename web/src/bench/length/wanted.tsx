@@ -19,6 +19,9 @@ const WITHOUT_GEOMETRY = {
     'The drive is not measured: the adjuster is taken to take up 3 % of the length (nominal). A second reading with it taken up tells.',
 } as const
 
+const UNHUNG =
+  'What takes this belt up is not hung on the drawing: it is taken to stand as with a new belt, with a reach of 3 % of the length (nominal). Hang it in Measure, Adjusters.'
+
 /** Why there is no length to want. */
 const NO_LENGTH = {
   unrouted:
@@ -50,7 +53,7 @@ export function Wanted({
     )
   }
   const [first] = home?.belts ?? []
-  const without = answer.curve === null ? null : WITHOUT_GEOMETRY[answer.curve]
+  const without = answer.unhung && belt.path.ok ? UNHUNG : answer.curve === null ? null : WITHOUT_GEOMETRY[answer.curve]
   return (
     <section className={styles['section']} aria-label="Belt wanted">
       <h2 className="heading">Belt wanted</h2>
@@ -59,7 +62,7 @@ export function Wanted({
           type="button"
           className={styles['large']}
           title="Show the working (W)"
-          onClick={() => store.getState().showWorking({ of: 'length', belt: id })}
+          onClick={() => store.getState().showWorking({ of: 'wanted', belt: id })}
         >
           <span className="figures">{lengths.whole(target)}</span> {lengths.unit}
         </button>

@@ -11,7 +11,7 @@ import panel from '../steps/panel.module.css'
 import { AddPart } from './add-part.tsx'
 import styles from './measure.module.css'
 import { PulleyReadings } from './pulley-readings.tsx'
-import { faceWords } from '../steps/pulley-card.tsx'
+import { faceWords } from '../../readings/face-words.ts'
 
 /** Pulleys one at a time: the one in hand with its reading pad, or all of them with what is still missing. */
 export function PulleysPanel() {

@@ -13,6 +13,7 @@ import {
 import { stampNow } from '../../app/preferences.ts'
 import { ReadingField } from '../../readings/reading-field.tsx'
 import { TurnMark } from '../../readings/turn-mark.tsx'
+import { faceWords } from '../../readings/face-words.ts'
 import { useBench, useBenchState } from '../bench-context.ts'
 import styles from './panel.module.css'
 
@@ -24,13 +25,6 @@ const ACROSS: Readonly<Record<DiameterPlace, string>> = {
 }
 
 const AXES = { centre: { x: 'Right', y: 'Up' }, pivot: { x: 'Pivot, right', y: 'Pivot, up' } } as const
-
-const FACES: Readonly<Record<Pulley['face'], string>> = {
-  ribbed: 'grooves for ribs',
-  vee: 'V groove',
-  toothed: 'toothed',
-  smooth: 'smooth face',
-}
 
 /** The pulley in hand: what it is, how it turns, and its readings to change. */
 export function PulleyCard() {
@@ -146,11 +140,4 @@ export function PulleyCard() {
       )}
     </section>
   )
-}
-
-export function faceWords(pulley: Pulley): string {
-  if (pulley.face === 'ribbed') return `${pulley.grooves} ${FACES.ribbed}`
-  if (pulley.face === 'vee')
-    return pulley.grooves === 1 ? `${FACES.vee}, ${pulley.section}` : `${pulley.grooves} V grooves, ${pulley.section}`
-  return FACES[pulley.face]
 }

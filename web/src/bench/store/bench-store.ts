@@ -15,7 +15,7 @@ interface HistoryStep {
 
 /** What a number on the screen that can be laid open is about. */
 export type WorkingSubject =
-  { readonly of: 'length'; readonly belt: string } | { readonly of: 'ratio'; readonly shaft: string }
+  { readonly of: 'length' | 'wanted'; readonly belt: string } | { readonly of: 'ratio'; readonly shaft: string }
 
 /** What the Measure step is about at the moment. */
 export type Measuring = 'pulleys' | 'places' | 'photo' | 'adjusters'
