@@ -6,7 +6,7 @@ import { seatBelt, type LengthAt, type UsableStretch } from '../path/reach-curve
 import type { SettledBelt } from '../path/settle.ts'
 import { sectionFigures, statedMinusCord } from '../sections/sections.ts'
 import type { Mm } from '../units/quantity.ts'
-import { lastPulleys, type LastPulley } from './last-pulley.ts'
+import { canBeRolledOn, lastPulleys, type LastPulley } from './last-pulley.ts'
 
 /** Shares by which a belt grows (nominal): once it has seated itself, and by the end of its life. */
 export const SEATED_SHARE = 0.0015
@@ -106,7 +106,7 @@ export function fitLength(situation: FitSituation, length: Mm): Fit {
   const slackToFit = length - stretch.lengthFrom
   const [last] = situation.lastPulleys
   const lastPulley = last === undefined ? null : { pulley: last.pulley, slackLeft: slackToFit - last.need }
-  const verdict = verdictOf(u, lastPulley?.slackLeft ?? slackToFit, slackToFit, limits)
+  const verdict = verdictOf(u, slackToFit - leastSlack(situation), limits)
   return {
     length,
     verdict,
@@ -118,8 +118,13 @@ export function fitLength(situation: FitSituation, length: Mm): Fit {
   }
 }
 
-function verdictOf(u: Fit['u'], slackLeft: Mm, slackToFit: Mm, { newFrom, newTo, endTo }: TravelLimits): FitVerdict {
-  if (slackToFit < 0 || slackLeft < 0) return 'too short'
+/** mm of slack without which a belt does not go on: what the easiest last pulley needs, nothing where it can be rolled on. */
+function leastSlack({ belt, lastPulleys: [easiest] }: FitSituation): Mm {
+  return canBeRolledOn(sectionFigures(belt.section).family) ? 0 : (easiest?.need ?? 0)
+}
+
+function verdictOf(u: Fit['u'], slackLeft: Mm, { newFrom, newTo, endTo }: TravelLimits): FitVerdict {
+  if (slackLeft < 0) return 'too short'
   if (u.new === null) return 'too long'
   if (u.new < newFrom) return 'tight'
   if (u.new > newTo) return 'long'
@@ -149,17 +154,12 @@ export interface GoodWindow {
 const LEAST_WINDOW_MM = 2.5
 
 /** Where on the scale of lengths the good belts lie; undefined where none can be. */
-export function goodWindow({
-  lengthAt,
-  stretch,
-  limits,
-  lastPulleys: pulleys,
-  sinking,
-}: FitSituation): GoodWindow | undefined {
+export function goodWindow(situation: FitSituation): GoodWindow | undefined {
+  const { lengthAt, stretch, limits, sinking } = situation
   const at = (u: number) => lengthAt(Math.min(Math.max(u, stretch.from), stretch.to))?.length
   const [first, last, end] = [at(limits.newFrom), at(limits.newTo), at(limits.endTo)]
   if (first === undefined || last === undefined || end === undefined || stretch.to < limits.newFrom) return undefined
-  const from = Math.max(first, stretch.lengthFrom + (pulleys[0]?.need ?? 0))
+  const from = Math.max(first, stretch.lengthFrom + leastSlack(situation))
   const lasting = Math.min(last, (end - sinking) / (1 + END_OF_LIFE_SHARE))
   if (lasting - from >= LEAST_WINDOW_MM) return { from, to: lasting, verdict: 'good' }
   return last > from ? { from, to: last, verdict: 'good, short life' } : undefined

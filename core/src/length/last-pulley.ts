@@ -49,19 +49,21 @@ export function lastPulleys(settled: SettledBelt, u: number): LastPulley[] {
 /** How a belt can be got over its last rim. */
 export type WayOn = 'by hand' | 'eased' | 'rolled' | 'not'
 
-/** Share of its length by which a V belt can be rolled on beyond its slack, and a stretch-fit belt with its fitting tool (nominal). */
-const ROLLED_SHARE = 0.006
 /** mm by which a belt's back can be eased over a plain rim with a wedge of wood or plastic (nominal). */
 const EASED_MM = 1.5
 
 /**
- * Whether a belt goes over a rim with `slackLeft` mm to spare: by hand; eased over a smooth rim without a flange; a V belt
- * rolled on by turning the engine by hand; or not at all. A belt is never levered over a grooved rim: it breaks cords that
- * nobody sees.
+ * Whether a belt with `slack` mm beyond its path goes over a rim: by hand; eased over a smooth rim without a flange; a V belt
+ * rolled on by turning the engine by hand, where it crosses the rim at one place only and needs hardly more than its path; or
+ * not at all. A belt is never levered over a grooved rim: it breaks cords that nobody sees.
  */
-export function wayOn(pulley: LastPulley, slackLeft: Mm, family: SectionFamily, length: Mm): WayOn {
-  if (slackLeft >= 0) return 'by hand'
-  if (pulley.face === 'smooth' && pulley.flange === 0 && slackLeft > -EASED_MM) return 'eased'
-  if (family === 'vee' && slackLeft > -ROLLED_SHARE * length) return 'rolled'
-  return 'not'
+export function wayOn({ need, face, flange }: LastPulley, slack: Mm, family: SectionFamily): WayOn {
+  if (slack >= need) return 'by hand'
+  if (face === 'smooth' && flange === 0 && slack > need - EASED_MM) return 'eased'
+  return canBeRolledOn(family) && slack >= 0 ? 'rolled' : 'not'
+}
+
+/** Whether belts of this kind go on by being rolled over the rim, with no slack to spare. */
+export function canBeRolledOn(family: SectionFamily): boolean {
+  return family === 'vee'
 }

@@ -71,7 +71,7 @@ test('the lines of a length wanted add up to it, weighted as the formula says', 
     u: 0,
     written: '',
   } as const
-  const settled = settleDrive({ ...drive, lengths: [{ ...strap, by: '', at: '2026-01-01T00:00:00Z' }] } as typeof drive)
+  const settled = settleDrive({ ...drive, lengths: [{ ...strap, by: '', at: '2026-01-01T00:00:00Z' }] })
   const [belt] = settled.belts
   if (belt === undefined) throw new Error('no belt')
   const working = wantedWorking(belt.belt, lengthAnswer(settled, belt))

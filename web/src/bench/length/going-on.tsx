@@ -23,7 +23,8 @@ const WAYS: Readonly<Record<WayOn, { readonly verdict: Verdict; readonly words: 
 }
 
 const CAUTIONS: Readonly<Record<WayOn, string>> = {
-  'by hand': 'Hold a sprung arm back until the belt is on, and keep fingers from between belt and pulley.',
+  'by hand':
+    'Slacken fully, hold a sprung arm back until the belt is on, and keep fingers from between belt and pulley.',
   eased: 'Never lever a belt over a rim with steel: it breaks cords that nobody sees.',
   rolled:
     'Turn the engine by hand at the crank bolt, plugs or glow plugs out if it is stiff; never with the starter. Keep fingers from where belt and pulley meet.',
@@ -62,7 +63,7 @@ export function GoingOn({ belt, answer }: { readonly belt: SettledBelt; readonly
           </p>
           <ul className={styles['lasts']}>
             {pulleys.map((pulley, i) => {
-              const { verdict, words: way } = WAYS[wayOn(pulley, slack - pulley.need, family, length)]
+              const { verdict, words: way } = WAYS[wayOn(pulley, slack, family)]
               return (
                 <li key={pulley.pulley}>
                   <VerdictMark verdict={verdict} label="" />
@@ -80,7 +81,7 @@ export function GoingOn({ belt, answer }: { readonly belt: SettledBelt; readonly
               )
             })}
           </ul>
-          <Caution>{CAUTIONS[wayOn(easiest, slack - easiest.need, family, length)]}</Caution>
+          <Caution>{CAUTIONS[wayOn(easiest, slack, family)]}</Caution>
         </>
       )}
       {uses.map((use) => (

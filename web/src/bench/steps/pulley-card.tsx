@@ -1,15 +1,7 @@
 import { CloseOutlined } from '@ant-design/icons'
 import { Button, InputNumber, Select } from 'antd'
 import { v4 as newId } from 'uuid'
-import {
-  DIAMETER_PLACES,
-  holdOf,
-  placeShaft,
-  setDiameterPlace,
-  takeReading,
-  type DiameterPlace,
-  type Pulley,
-} from '@emery/core'
+import { DIAMETER_PLACES, holdOf, placeShaft, setDiameterPlace, takeReading, type DiameterPlace } from '@emery/core'
 import { stampNow } from '../../app/preferences.ts'
 import { ReadingField } from '../../readings/reading-field.tsx'
 import { TurnMark } from '../../readings/turn-mark.tsx'
