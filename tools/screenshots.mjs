@@ -124,6 +124,27 @@ async function findRoutes(page) {
   await page.getByRole('button', { name: /^Route 1/ }).scrollIntoViewIfNeeded()
 }
 
+/** A string laid round the van's route, as it is written down. */
+async function layString(page) {
+  await page.getByRole('button', { name: 'Add a reading' }).click()
+  await page.getByRole('combobox', { name: 'What was laid' }).click()
+  await page.locator('.ant-select-dropdown').getByText('string', { exact: true }).click()
+  await page.getByRole('textbox', { name: 'It read', exact: true }).fill('1632')
+  await page.keyboard.press('Tab')
+}
+
+async function shelf(page) {
+  await page.getByRole('link', { name: 'Shelf' }).click()
+  await page.getByRole('textbox', { name: 'Search the shelf or read a mark' }).fill('659K6')
+  await page.getByRole('list', { name: 'Drives it goes on' }).waitFor()
+}
+
+async function card(page) {
+  await step('Ketch', '3')(page)
+  await page.getByRole('button', { name: 'Belt card' }).click()
+  await page.getByRole('article', { name: 'Belt card' }).waitFor()
+}
+
 const step =
   (vehicle, key, more = async () => {}) =>
   async (page) => {
@@ -136,7 +157,10 @@ const take = (pulley) => (page) => page.getByRole('button', { name: new RegExp(`
 
 const PICTURES = [
   ['drives', LIGHT, async () => {}],
-  ['bench-length', LIGHT, step('Ketch', '3')],
+  ['bench-length', LIGHT, step('Haulm', '3')],
+  ['length-reading', LIGHT, step('Ketch', '3', layString)],
+  ['shelf', LIGHT, shelf],
+  ['belt-card', LIGHT, card],
   ['bench-measure', LIGHT, step('Skerry', '1')],
   ['bench-speeds', LIGHT, step('Kiln', '4')],
   ['bench-dark-inch', { units: 'inch', light: 'dark' }, step('Haulm', '3', take('Steering'))],

@@ -8,7 +8,7 @@ import { useLengths } from './use-lengths.ts'
 interface ReadingFieldProps {
   readonly label: string
   readonly value: Mm | null
-  /** Takes a new reading; an empty field gives null where `mayBeEmpty`. A refusal comes back as a sentence's end. */
+  /** Takes a new reading; an empty field gives null where `mayBeEmpty`. A refusal comes back as a sentence's end, or a whole one. */
   readonly onRead: (value: Mm | null) => EditResult
   readonly mayBeEmpty?: boolean
   readonly placeholder?: string
@@ -39,7 +39,8 @@ export function ReadingField({ label, value, onRead, mayBeEmpty = false, placeho
     }
     const result = onRead(empty || read?.ok !== true ? null : read.mm)
     if (result.ok) leave()
-    else setRefusal(`${label} ${result.message}${/[.?!]$/.test(result.message) ? '' : '.'}`)
+    // A refusal with a capital is a sentence of its own.
+    else setRefusal(/^[A-Z]/.test(result.message) ? result.message : `${label} ${result.message}.`)
   }
   const leave = () => {
     setDraft(null)

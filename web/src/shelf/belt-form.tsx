@@ -112,7 +112,7 @@ export function BeltForm({ belt, onClose }: BeltFormProps) {
           placeholder="not known"
           onRead={(read) => {
             const doubt = read === null ? undefined : doubtLength(read, section)
-            if (doubt !== undefined) return { ok: false, message: `is doubtful. ${doubt}` }
+            if (doubt !== undefined) return { ok: false, message: doubt }
             change({ length: read })
             return { ok: true }
           }}

@@ -48,7 +48,9 @@ export function BringHomeList({ belt, answer, home }: BringHomeListProps) {
   const middle = (window.from + window.to) / 2
   const [few, many] = [middle - 40, middle + 40]
   const bring = home.belts.map(({ length }) => length)
-  const near = standardLengths(section, few, many).toSorted((a, b) => Math.abs(a - middle) - Math.abs(b - middle))
+  const near = standardLengths(section, few, many)
+    .filter((length) => goesOn(fitOf(answer, belt, length)))
+    .toSorted((a, b) => Math.abs(a - middle) - Math.abs(b - middle))
   const rows = [...new Set([...bring, ...near])].slice(0, Math.max(SHOWN, bring.length)).toSorted((a, b) => a - b)
   return (
     <section className={panel['section']} aria-label="Belts to bring home">
@@ -78,6 +80,11 @@ export function BringHomeList({ belt, answer, home }: BringHomeListProps) {
       <OnShelf belt={belt} answer={answer} />
     </section>
   )
+}
+
+/** Sizes that would not go on, or not be taken up, are not worth a row. */
+function goesOn(fit: Fit | null): boolean {
+  return fit !== null && fit.verdict !== 'too short' && fit.verdict !== 'too long'
 }
 
 /** What to buy, how sure that is, and what goes back. */

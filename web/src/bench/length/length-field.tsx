@@ -28,7 +28,7 @@ export function LengthField({ label, value, section, reach, placeholder = 'not r
           const wrong = read === null ? undefined : doubtLength(read, section, reach)
           setDoubted(wrong === undefined ? null : read)
           if (wrong === undefined) onRead(read)
-          return wrong === undefined ? { ok: true } : { ok: false, message: `is doubtful. ${wrong}` }
+          return wrong === undefined ? { ok: true } : { ok: false, message: wrong }
         }}
       />
       {doubted !== null && doubt?.includes(' in ') === true && (

@@ -6,6 +6,7 @@ import {
   measureAlone,
   measureOldBelt,
   measureOnDrive,
+  MM_PER_INCH,
   readLabel,
   travelWords,
   type Aid,
@@ -38,6 +39,12 @@ const AID_WORDS: Readonly<Record<Aid, string>> = {
   wire: 'wire',
   rope: 'rope on the rims',
   oldbelt: 'the old belt, cut, along its back',
+}
+
+/** How far out the usual guess would be: the reading and an inch. */
+function anInchAdded(read: Mm, stated: Mm, text: (mm: Mm) => string): string {
+  const out = read + MM_PER_INCH - stated
+  return `${text(Math.abs(out))} too ${out > 0 ? 'long' : 'short'}`
 }
 
 /** Something laid along the route in the belt's place. */
@@ -142,7 +149,9 @@ export function AidFields({ draft, onChange, belt, section, reach }: FieldsProps
           </span>
           <small>
             ± {lengths.text(result.spread)} (nominal), the length the belt wants with the adjuster {travelWords(u)}.
-            {measured ? '' : ' The drive is not measured, so the correction is that of one turn on the rims.'}
+            {measured ? '' : ' The drive is not measured, so the correction is that of one turn on the rims.'} An inch
+            added to the reading would be{' '}
+            {anInchAdded(half ? 2 * (value ?? 0) : (value ?? 0), result.statedLength, lengths.text)}.
           </small>
         </p>
       )}

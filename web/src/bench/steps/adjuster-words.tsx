@@ -31,7 +31,7 @@ export function AdjusterCaution({ kind }: { readonly kind: AdjusterKind | 'fixed
 export function AdjusterWords({ belt, answer }: { readonly belt: SettledBelt; readonly answer: BeltSolution }) {
   const lengths = useLengths()
   const { adjuster } = belt
-  if (adjuster === null) return <p>Fixed centres, nothing to adjust.</p>
+  if (adjuster === null) return <p>No adjuster on the drawing: fixed centres, or one that is not hung yet.</p>
   if (adjuster.u === null) {
     const unfinished = !belt.path.ok && belt.path.why !== 'overlap'
     const why = unfinished
