@@ -184,24 +184,28 @@ await runMain(async () => {
     executablePath: '/usr/bin/chromium',
     args: ['--no-sandbox', '--disable-dev-shm-usage', '--font-render-hinting=none'],
   })
-  for (const [name, preferences, act, viewport = { width: 1280, height: 800 }] of PICTURES) {
-    const page = await browser.newPage({ viewport })
-    await page.addInitScript(
-      (state) => localStorage.setItem('emery.preferences', JSON.stringify({ state, version: 0 })),
-      preferences,
-    )
-    await page.goto(ADDRESS)
-    await page.getByRole('link', { name: /^Ketch/ }).waitFor()
-    await act(page)
-    await page.mouse.move(640, 60)
-    await page.waitForTimeout(700)
-    await page.screenshot({ path: join(FOLDER, `${name}.png`) })
-    say(`docs/screenshots/${name}.png`)
-    await page.close()
+  try {
+    for (const [name, preferences, act, viewport = { width: 1280, height: 800 }] of PICTURES) {
+      const page = await browser.newPage({ viewport })
+      await page.addInitScript(
+        (state) => localStorage.setItem('emery.preferences', JSON.stringify({ state, version: 0 })),
+        preferences,
+      )
+      await page.goto(ADDRESS)
+      await page.getByRole('link', { name: /^Ketch/ }).waitFor()
+      await act(page)
+      await page.mouse.move(640, 60)
+      await page.waitForTimeout(700)
+      await page.screenshot({ path: join(FOLDER, `${name}.png`) })
+      say(`docs/screenshots/${name}.png`)
+      await page.close()
+    }
+    for (const id of made) {
+      const { version } = await (await fetch(`${ADDRESS}/api/drives/${id}`)).json()
+      await fetch(`${ADDRESS}/api/drives/${id}?basedOn=${version}`, { method: 'DELETE' })
+    }
+  } finally {
+    // An open browser would keep a failed run alive.
+    await browser.close()
   }
-  for (const id of made) {
-    const { version } = await (await fetch(`${ADDRESS}/api/drives/${id}`)).json()
-    await fetch(`${ADDRESS}/api/drives/${id}?basedOn=${version}`, { method: 'DELETE' })
-  }
-  await browser.close()
 })
