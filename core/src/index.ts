@@ -149,6 +149,7 @@ export { AID_FIGURES, measureAlone, measureOnDrive, type AidLaid, type AidMeasur
 export { bringHome, SURE_ENOUGH, type BeltToBring, type BringHome } from './length/bring-home.ts'
 export {
   END_OF_LIFE_SHARE,
+  FIT_RANK,
   fitByStrain,
   fitLength,
   fitSituation,

@@ -1,11 +1,11 @@
 /** Pulleys as a table: docs/reference/csv.md. What goes out comes in again; turns, ratio and rpm are for the reader only. */
-import Papa from 'papaparse'
 import type { DriveDocument } from '../drive/drive.ts'
 import { DIAMETER_PLACES, type Pulley } from '../drive/pulley.ts'
 import { SHAFT_KINDS } from '../drive/shaft.ts'
 import type { DriveSolution } from '../solution/solve-drive.ts'
 import { SECTIONS } from '../sections/sections.ts'
 import { parseLength } from '../units/parse-length.ts'
+import { columnsInWords, readTable, writeTable } from './read-table.ts'
 
 export const CSV_COLUMNS = [
   'pulley',
@@ -62,8 +62,7 @@ export function pulleysCsv(drive: DriveDocument, { shafts }: DriveSolution): str
       rpm_max: speed?.rpm?.max,
     }
   })
-  // A cell that begins like a formula would be run by a spreadsheet.
-  return `${Papa.unparse(rows, { columns: [...CSV_COLUMNS], newline: '\r\n', escapeFormulae: /^[=@\t\r]/ })}\r\n`
+  return writeTable(rows, CSV_COLUMNS)
 }
 
 export interface CsvShaft {
@@ -81,35 +80,24 @@ const MOST_ROWS = 60
 
 /** Reads a table of pulleys; lengths as people write them. Rows of one shaft are joined by its name or id. */
 export function readPulleysCsv(text: string): CsvRead {
-  const { data, meta, errors } = Papa.parse<Row>(text.replace(/^\uFEFF/, ''), {
-    header: true,
-    skipEmptyLines: 'greedy',
-    transformHeader: (header) =>
-      header
-        .trim()
-        .toLowerCase()
-        .replace(/[\s-]+/g, '_'),
-    preview: MOST_ROWS + 1,
-  })
-  const fields = meta.fields ?? []
-  const missing = NEEDED.filter((column) => !fields.includes(column))
+  const { rows, columns, strange, errors } = readTable(text, CSV_COLUMNS, MOST_ROWS + 1)
+  const missing = NEEDED.filter((column) => !columns.includes(column))
   if (missing.length > 0) {
-    const found = fields.length === 0 ? 'none' : fields.slice(0, 8).join(', ')
+    const found = columnsInWords(columns)
     return {
       shafts: [],
       problems: [`The table has no column ${missing.join(' and no column ')}; its columns are ${found}.`],
     }
   }
-  const strange = fields.filter((field) => !(CSV_COLUMNS as readonly string[]).includes(field) && field !== '')
   const problems = [
-    ...strange.map((field) => `Column “${field}” is not one Emery knows; it was left out.`),
+    ...strange,
     ...errors.flatMap(({ code, row }) =>
       code === 'UndetectableDelimiter' ? [] : [`Row ${(row ?? 0) + 2} is not as long as the heading.`],
     ),
-    ...(data.length > MOST_ROWS ? [`Only the first ${MOST_ROWS} rows were read.`] : []),
+    ...(rows.length > MOST_ROWS ? [`Only the first ${MOST_ROWS} rows were read.`] : []),
   ]
   const reader = new RowReader(problems)
-  data.slice(0, MOST_ROWS).forEach((row, i) => reader.read(row, i + 2))
+  rows.slice(0, MOST_ROWS).forEach((row, i) => reader.read(row, i + 2))
   return { shafts: reader.shafts(), problems }
 }
 

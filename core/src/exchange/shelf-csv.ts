@@ -1,17 +1,16 @@
 /** The shelf as a table: docs/reference/shelf-csv.md. What goes out comes in again. */
-import Papa from 'papaparse'
 import { ValidationError } from 'yup'
 import { MOST_SHELF_ROWS, shelfFieldsSchema, type ShelfFields } from '../api/shelf-records.ts'
 import { readLabel } from '../sections/labels.ts'
 import { parseLength } from '../units/parse-length.ts'
+import { columnsInWords, readTable, writeTable } from './read-table.ts'
 
 export const SHELF_COLUMNS = ['mark', 'section', 'ribs', 'length_mm', 'material', 'count', 'place', 'note'] as const
 type Column = (typeof SHELF_COLUMNS)[number]
 
 export function shelfCsv(belts: readonly ShelfFields[]): string {
   const rows = belts.map(({ length, ...fields }) => ({ ...fields, length_mm: length }))
-  // A cell that begins like a formula would be run by a spreadsheet.
-  return `${Papa.unparse(rows, { columns: [...SHELF_COLUMNS], newline: '\r\n', escapeFormulae: /^[=@\t\r]/ })}\r\n`
+  return writeTable(rows, SHELF_COLUMNS)
 }
 
 export interface ShelfCsvRead {
@@ -28,36 +27,25 @@ const MOST_PROBLEMS = 50
  * as people write them, millimetres where no unit stands there.
  */
 export function readShelfCsv(text: string): ShelfCsvRead {
-  const { data, meta } = Papa.parse<Partial<Record<Column, string>>>(text.replace(/^\uFEFF/, ''), {
-    header: true,
-    skipEmptyLines: 'greedy',
-    transformHeader: (header) =>
-      header
-        .trim()
-        .toLowerCase()
-        .replace(/[\s-]+/g, '_'),
-  })
-  const fields = meta.fields ?? []
-  if (!fields.includes('mark') && !(fields.includes('section') && fields.includes('length_mm'))) {
-    const found = fields.length === 0 ? 'none' : fields.slice(0, 8).join(', ')
+  const { rows, columns, strange } = readTable(text, SHELF_COLUMNS)
+  if (!columns.includes('mark') && !(columns.includes('section') && columns.includes('length_mm'))) {
+    const found = columnsInWords(columns)
     return {
       belts: [],
       problems: [`The table has neither a column mark nor section and length_mm; its columns are ${found}.`],
     }
   }
-  const problems = fields
-    .filter((field) => field !== '' && !(SHELF_COLUMNS as readonly string[]).includes(field))
-    .map((field) => `Column “${field}” is not one Emery knows; it was left out.`)
+  const problems = [...strange]
   const belts: ShelfFields[] = []
   let more = 0
-  data.slice(0, MOST_SHELF_ROWS).forEach((row, i) => {
+  rows.slice(0, MOST_SHELF_ROWS).forEach((row, i) => {
     const read = readRow((column) => row[column]?.trim() ?? '')
     if (typeof read !== 'string') belts.push(read)
     else if (problems.length < MOST_PROBLEMS) problems.push(`Row ${i + 2}: ${read}`)
     else more++
   })
   if (more > 0) problems.push(`${more} further rows could not be read.`)
-  if (data.length > MOST_SHELF_ROWS) problems.push(`Only the first ${MOST_SHELF_ROWS} rows were read.`)
+  if (rows.length > MOST_SHELF_ROWS) problems.push(`Only the first ${MOST_SHELF_ROWS} rows were read.`)
   return { belts, problems }
 }
 

@@ -24,6 +24,16 @@ export const END_TRAVEL = 0.95
 export const FIT_VERDICTS = ['too short', 'tight', 'good', 'good, short life', 'long', 'too long'] as const
 export type FitVerdict = (typeof FIT_VERDICTS)[number]
 
+/** How verdicts rank, best first. */
+export const FIT_RANK: Readonly<Record<FitVerdict, number>> = {
+  good: 0,
+  'good, short life': 1,
+  tight: 2,
+  long: 3,
+  'too short': 4,
+  'too long': 5,
+}
+
 export interface Fit {
   /** Stated, mm. */
   readonly length: Mm

@@ -160,22 +160,7 @@ class Work {
     // Without a path there is no spread of it either.
     const length = curve?.of === 'fixed' ? curve.length : u === null ? undefined : curve?.situation.lengthAt(u)?.length
     if (sigma === undefined || length === undefined) return []
-    return [
-      {
-        source: {
-          id: 'geometry',
-          reading: null,
-          read: null,
-          correction: 0,
-          travel: 0,
-          length,
-          sigma,
-          not: null,
-          apart: null,
-        },
-        bounds: [],
-      },
-    ]
+    return [{ source: { ...blank(null), length, sigma }, bounds: [] }]
   }
 
   private sourceOf(reading: LengthReading): Draft {
@@ -228,15 +213,12 @@ class Work {
     const travel = this.along(u, this.u ?? u)
     const slope = this.curve === undefined || this.curve.of === 'fixed' ? 0 : this.curve.slopeSigma
     const source: LengthSource = {
-      id: reading.id,
-      reading,
+      ...blank(reading),
       read,
       correction,
       travel,
       length: read + correction + travel,
       sigma: Math.hypot(sigma, slope * ((this.u ?? u) - u)),
-      not: null,
-      apart: null,
     }
     return { source, bounds: [] }
   }
@@ -255,17 +237,7 @@ class Work {
       than: reading.value + this.along(at, this.u ?? at),
       sigma: TRIAL_SIGMA_MM,
     }))
-    const source: LengthSource = {
-      id: reading.id,
-      reading,
-      read: reading.value,
-      correction: 0,
-      travel: 0,
-      length: null,
-      sigma: null,
-      not: 'bound only',
-      apart: null,
-    }
+    const source: LengthSource = { ...blank(reading), not: 'bound only' }
     return { source, bounds }
   }
 
@@ -321,28 +293,26 @@ interface Draft {
   readonly bounds: readonly Bound[]
 }
 
-/** A reading that speaks of the belt wanted itself, wherever the adjuster stood. */
-function direct(reading: LengthReading, read: Mm, correction: Mm, sigma: Mm): Draft {
-  const length = read + correction
+/** A source before it says anything. */
+function blank(reading: LengthReading | null): LengthSource {
   return {
-    source: { id: reading.id, reading, read, correction, travel: 0, length, sigma, not: null, apart: null },
-    bounds: [],
+    id: reading?.id ?? 'geometry',
+    reading,
+    read: reading?.value ?? null,
+    correction: 0,
+    travel: 0,
+    length: null,
+    sigma: null,
+    not: null,
+    apart: null,
   }
 }
 
+/** A reading that speaks of the belt wanted itself, wherever the adjuster stood. */
+function direct(reading: LengthReading, read: Mm, correction: Mm, sigma: Mm): Draft {
+  return { source: { ...blank(reading), read, correction, length: read + correction, sigma }, bounds: [] }
+}
+
 function useless(reading: LengthReading, not: NotCounted): Draft {
-  return {
-    source: {
-      id: reading.id,
-      reading,
-      read: reading.value,
-      correction: 0,
-      travel: 0,
-      length: null,
-      sigma: null,
-      not,
-      apart: null,
-    },
-    bounds: [],
-  }
+  return { source: { ...blank(reading), not }, bounds: [] }
 }

@@ -5,7 +5,7 @@ import { readLabel } from '../sections/labels.ts'
 import { sectionFigures, type Section } from '../sections/sections.ts'
 import type { Mm } from '../units/quantity.ts'
 import { lengthAnswer } from './length-answer.ts'
-import { fitByStrain, fitLength, fitSituation, type Fit, type FitSituation } from './fits.ts'
+import { FIT_RANK, fitByStrain, fitLength, fitSituation, type Fit, type FitSituation } from './fits.ts'
 
 /** What of a belt decides whether it fits. */
 export interface BeltOnShelf {
@@ -20,9 +20,6 @@ export interface ShelfFit<Belt extends BeltOnShelf> {
   /** Ribs the belt has more (or fewer, negative) than the drive's: one with fewer carries less. */
   readonly ribsMore: number
 }
-
-/** Best first: verdicts in this order. */
-const ORDER = { good: 0, 'good, short life': 1, tight: 2, long: 3, 'too short': 4, 'too long': 5 } as const
 
 /**
  * The belts of a shelf that go on a belt's place at all, best first: right section, as many ribs or one fewer, and a length the
@@ -55,7 +52,7 @@ export function shelfBeltsFor<Belt extends BeltOnShelf>(
   return found.sort(
     (a, b) =>
       b.ribsMore - a.ribsMore ||
-      ORDER[a.fit.verdict] - ORDER[b.fit.verdict] ||
+      FIT_RANK[a.fit.verdict] - FIT_RANK[b.fit.verdict] ||
       middle(a.fit.u.new) - middle(b.fit.u.new),
   )
 }

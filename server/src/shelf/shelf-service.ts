@@ -1,6 +1,7 @@
 import { IsNull, type DataSource } from 'typeorm'
 import { v4 as newId } from 'uuid'
 import {
+  FIT_RANK,
   MOST_SHELF_ROWS,
   placesForBelt,
   type BeltOnShelf,
@@ -115,10 +116,8 @@ export class ShelfService {
   }
 }
 
-const VERDICT_RANK = { good: 0, 'good, short life': 1, tight: 2, long: 3, 'too short': 4, 'too long': 5 } as const
-
 function rank({ places }: DriveForBelt): number {
-  return Math.min(...places.map(({ fit, ribsMore }) => VERDICT_RANK[fit.verdict] + (ribsMore === 0 ? 0 : 10)))
+  return Math.min(...places.map(({ fit, ribsMore }) => FIT_RANK[fit.verdict] + (ribsMore === 0 ? 0 : 10)))
 }
 
 function shelfBelt({ id, mark, section, ribs, length, material, count, place, note, version }: ShelfRow): ShelfBelt {

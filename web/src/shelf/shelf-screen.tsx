@@ -7,13 +7,14 @@ import {
   SearchOutlined,
 } from '@ant-design/icons'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { App, Button, Input, Table, Tooltip, type TableColumnsType } from 'antd'
+import { Button, Input, Table, Tooltip, type TableColumnsType } from 'antd'
 import { saveAs } from 'file-saver'
 import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react'
 import { beltLabel, readLabel, searchShelf, shelfCsv, type ShelfBelt, type ShelfFields } from '@emery/core'
 import { restoreOnShelf, shelfKeys, shelfQuery, takeOffShelf } from '../api/shelf.ts'
 import { Notice } from '../app/notice.tsx'
 import { useTopBar } from '../app/top-bar.ts'
+import { useSecondThoughts } from '../app/use-second-thoughts.tsx'
 import { LabelReadings } from '../readings/label-readings.tsx'
 import { useLengths } from '../readings/use-lengths.ts'
 import { BeltForm } from './belt-form.tsx'
@@ -157,7 +158,7 @@ interface BeltsProps {
   readonly picked: string | null
   readonly onPick: (id: string) => void
   readonly onEdit: (belt: ShelfBelt) => void
-  readonly onTakeOff: (belt: ShelfBelt) => Promise<void>
+  readonly onTakeOff: (belt: ShelfBelt) => Promise<boolean>
 }
 
 /** The rows, of which only those in sight are drawn. */
@@ -179,7 +180,7 @@ function Belts({ belts, all, picked, onPick, onEdit, onTakeOff }: BeltsProps) {
         width: 170,
         render: (_, belt) => (
           <button type="button" className={styles['mark']} onClick={() => onPick(belt.id)}>
-            <b className="figures">{belt.mark === '' ? beltLabel(belt.section, belt.ribs, belt.length) : belt.mark}</b>
+            <b className="figures">{nameOf(belt)}</b>
           </button>
         ),
         sorter: (a, b) => a.section.localeCompare(b.section) || a.ribs - b.ribs || a.length - b.length,
@@ -206,7 +207,7 @@ function Belts({ belts, all, picked, onPick, onEdit, onTakeOff }: BeltsProps) {
         key: 'acts',
         width: 100,
         render: (_, belt) => {
-          const name = belt.mark === '' ? beltLabel(belt.section, belt.ribs, belt.length) : belt.mark
+          const name = nameOf(belt)
           return (
             <span className={styles['acts']}>
               <Tooltip title="Change">
@@ -255,45 +256,23 @@ function Belts({ belts, all, picked, onPick, onEdit, onTakeOff }: BeltsProps) {
   )
 }
 
-/** Seconds in which a belt that was taken off can be brought back. */
-const SECOND_THOUGHTS_S = 12
-
-function useTakeOff(): (belt: ShelfBelt) => Promise<void> {
+function useTakeOff(): (belt: ShelfBelt) => Promise<boolean> {
   const queries = useQueryClient()
-  const { message } = App.useApp()
+  const takeAway = useSecondThoughts()
   return useCallback(
-    async ({ id, mark, version, section, ribs, length }) => {
-      const name = mark === '' ? beltLabel(section, ribs, length) : mark
-      const attempt = async (work: () => Promise<unknown>) => {
-        try {
-          await work()
-          return true
-        } catch (error) {
-          void message.error(error instanceof Error ? error.message : 'That did not work.')
-          return false
-        } finally {
-          await queries.invalidateQueries({ queryKey: shelfKeys.all })
-        }
-      }
-      if (!(await attempt(() => takeOffShelf(id, version)))) return
-      const key = `shelf-${id}`
-      const bringBack = () => {
-        message.destroy(key)
-        void attempt(() => restoreOnShelf(id))
-      }
-      void message.open({
-        key,
-        duration: SECOND_THOUGHTS_S,
-        content: (
-          <>
-            {name} is off the shelf.{' '}
-            <Button type="link" onClick={bringBack}>
-              Bring it back
-            </Button>
-          </>
-        ),
-      })
-    },
-    [queries, message],
+    (belt) =>
+      takeAway({
+        key: `shelf-${belt.id}`,
+        said: `${nameOf(belt)} is off the shelf.`,
+        remove: () => takeOffShelf(belt.id, belt.version),
+        bringBack: () => restoreOnShelf(belt.id),
+        refresh: () => queries.invalidateQueries({ queryKey: shelfKeys.all }),
+      }),
+    [queries, takeAway],
   )
+}
+
+/** What stands on a belt, or how it would be written. */
+function nameOf({ mark, section, ribs, length }: ShelfBelt): string {
+  return mark === '' ? beltLabel(section, ribs, length) : mark
 }

@@ -1,18 +1,16 @@
 import { CloseOutlined, PlusOutlined } from '@ant-design/icons'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { App, Button, Tooltip } from 'antd'
+import { Button, Tooltip } from 'antd'
 import dayjs from 'dayjs'
 import { lazy, Suspense, useState } from 'react'
 import type { Belt, Fitting } from '@emery/core'
 import { fittingsKey, fittingsQuery, removeFitting, restoreFitting } from '../../api/fittings.ts'
+import { useSecondThoughts } from '../../app/use-second-thoughts.tsx'
 import panel from '../steps/panel.module.css'
 import styles from './length.module.css'
 
 // The calendar is large, and few visits need it.
 const AddFitting = lazy(async () => ({ default: (await import('./add-fitting.tsx')).AddFitting }))
-
-/** Seconds in which a fitting that was struck out can be brought back. */
-const SECOND_THOUGHTS_S = 12
 
 /** Belts fitted here over time, so that nobody has to remember what fitted last. */
 export function FittedBefore({ belt, driveId }: { readonly belt: Belt; readonly driveId: string }) {
@@ -73,38 +71,15 @@ function distanceWords({ distance }: Fitting, before: Fitting | undefined): stri
   return ran === null || ran <= 0 ? at : `${at}, the one before it ran ${ran.toLocaleString('en')} km`
 }
 
-function useStrikeOut(driveId: string): (fitting: Fitting) => Promise<void> {
+function useStrikeOut(driveId: string): (fitting: Fitting) => Promise<boolean> {
   const queries = useQueryClient()
-  const { message } = App.useApp()
-  return async ({ id, mark }) => {
-    const attempt = async (work: () => Promise<unknown>) => {
-      try {
-        await work()
-        return true
-      } catch (error) {
-        void message.error(error instanceof Error ? error.message : 'That did not work.')
-        return false
-      } finally {
-        await queries.invalidateQueries({ queryKey: fittingsKey(driveId) })
-      }
-    }
-    if (!(await attempt(() => removeFitting(driveId, id)))) return
-    const key = `fitting-${id}`
-    const bringBack = () => {
-      message.destroy(key)
-      void attempt(() => restoreFitting(driveId, id))
-    }
-    void message.open({
-      key,
-      duration: SECOND_THOUGHTS_S,
-      content: (
-        <>
-          {mark} is struck out.{' '}
-          <Button type="link" onClick={bringBack}>
-            Bring it back
-          </Button>
-        </>
-      ),
+  const takeAway = useSecondThoughts()
+  return ({ id, mark }) =>
+    takeAway({
+      key: `fitting-${id}`,
+      said: `${mark} is struck out.`,
+      remove: () => removeFitting(driveId, id),
+      bringBack: () => restoreFitting(driveId, id),
+      refresh: () => queries.invalidateQueries({ queryKey: fittingsKey(driveId) }),
     })
-  }
 }
