@@ -6,7 +6,7 @@ import { beltLabel, readLabel, type Belt, type FittingFields } from '@emery/core
 import { addFitting, fittingsKey } from '../../api/fittings.ts'
 import { usePreferences } from '../../app/preferences.ts'
 import { LengthField } from './length-field.tsx'
-import styles from './length.module.css'
+import styles from './reading-fields.module.css'
 
 /** Keeps that a belt was fitted: which, when, at what distance, why, and where a spare is. */
 export function AddFitting({

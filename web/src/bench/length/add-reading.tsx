@@ -12,8 +12,11 @@ import {
 } from '@emery/core'
 import { stampNow } from '../../app/preferences.ts'
 import { useBench } from '../bench-context.ts'
-import { AidFields, LabelFields, OldBeltFields, TrialFields } from './reading-fields.tsx'
-import styles from './length.module.css'
+import { AidFields } from './aid-fields.tsx'
+import { LabelFields } from './label-fields.tsx'
+import { OldBeltFields } from './old-belt-fields.tsx'
+import styles from './reading-fields.module.css'
+import { TrialFields } from './trial-fields.tsx'
 import {
   aidReading,
   labelReading,
