@@ -61,7 +61,7 @@ module.exports = {
     only('measure', 'measure', ['numerics', 'units', 'sections', 'drive', 'path']),
     only('survey', 'survey', ['numerics', 'units', 'sections', 'drive', 'path', 'solution']),
     only('route', 'route', ['numerics', 'units', 'sections', 'drive', 'path', 'solution']),
-    only('exchange', 'exchange', ['numerics', 'units', 'sections', 'drive', 'path', 'solution', 'api']),
+    only('exchange', 'exchange', ['numerics', 'units', 'sections', 'drive', 'path', 'speeds', 'solution', 'api']),
   ],
   options: {
     doNotFollow: { path: 'node_modules' },

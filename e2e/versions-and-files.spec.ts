@@ -28,11 +28,14 @@ test('two versions side by side, and the older one brought back', async ({ emery
 test('a drive goes out as drawing and table, and the table comes in again', async ({ emery, page }) => {
   await emery.openCopy('haulm-main')
   const save = async (format: string) => {
+    const dialog = page.getByRole('dialog')
     await page.getByRole('button', { name: 'Export' }).click()
+    await expect(dialog).toBeVisible()
     const [download] = await Promise.all([
       page.waitForEvent('download'),
-      page.getByRole('button', { name: format }).click(),
+      dialog.getByRole('button', { name: format }).click(),
     ])
+    await expect(dialog).toBeHidden()
     return { name: download.suggestedFilename(), text: readFileSync(await download.path(), 'utf8') }
   }
   const dxf = await save('DXF drawing')

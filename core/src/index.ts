@@ -142,6 +142,7 @@ export { pulleysCsv, readPulleysCsv, type CsvRead, type CsvShaft } from './excha
 export { carriers } from './exchange/carriers.ts'
 export { driveDxf } from './exchange/dxf.ts'
 export { readShelfCsv, SHELF_COLUMNS, shelfCsv, type ShelfCsvRead } from './exchange/shelf-csv.ts'
+export { speedsCsv } from './exchange/speeds-csv.ts'
 export { fileName } from './exchange/file-name.ts'
 export { driveSvg, outlinePath } from './exchange/svg.ts'
 
@@ -179,6 +180,9 @@ export { lengthReadingName, travelWords } from './length/source-names.ts'
 export { standardLengths } from './length/standard-lengths.ts'
 export type { TrialFinding } from './length/trials.ts'
 
+export { ENGINE_SPEEDS, engineSpeedRefusal, setEngineSpeed, type EngineSpeed } from './speeds/engine-speeds.ts'
+export { driveWords, speedsAt, tapeRatio, type ShaftAt } from './speeds/speeds-at.ts'
+export { judgeRatio, type SpeedSlip } from './speeds/typed-speed.ts'
 export { wordingFor, type Wording } from './solution/names.ts'
 export { type Problem, type ProblemCode } from './solution/problem.ts'
 export {

@@ -38,7 +38,7 @@ const READABLE_MS = 80
 // What only some visits need is fetched when they do.
 const MeasureStep = lazy(async () => ({ default: (await import('./measure/measure-step.tsx')).MeasureStep }))
 const RouteStep = lazy(async () => ({ default: (await import('./route/route-step.tsx')).RouteStep }))
-const SpeedsStep = lazy(async () => ({ default: (await import('./steps/speeds-step.tsx')).SpeedsStep }))
+const SpeedsStep = lazy(async () => ({ default: (await import('./speeds/speeds-step.tsx')).SpeedsStep }))
 const PulleyCard = lazy(async () => ({ default: (await import('./steps/pulley-card.tsx')).PulleyCard }))
 const Conflict = lazy(async () => ({ default: (await import('./conflict.tsx')).Conflict }))
 const WorkingDrawer = lazy(async () => ({ default: (await import('../readings/working-drawer.tsx')).WorkingDrawer }))

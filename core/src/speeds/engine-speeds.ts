@@ -1,0 +1,37 @@
+import type { CheckedDrive } from '../drive/drive.ts'
+import type { DriveEdit } from '../drive/edits.ts'
+
+/** The engine speeds a drive is judged at. */
+export const ENGINE_SPEEDS = ['idleRpm', 'cruiseRpm', 'maxRpm'] as const
+export type EngineSpeed = (typeof ENGINE_SPEEDS)[number]
+
+const NAMES: Readonly<Record<EngineSpeed, string>> = {
+  idleRpm: 'Idle',
+  cruiseRpm: 'Cruise',
+  maxRpm: 'The highest speed',
+}
+
+/** Why an engine speed cannot be what was typed, in a sentence; undefined where it can. */
+export function engineSpeedRefusal(
+  { engine }: Pick<CheckedDrive, 'engine'>,
+  key: EngineSpeed,
+  rpm: number,
+): string | undefined {
+  if (!(rpm > 0)) return `${NAMES[key]} must be more than nothing: an engine that stands still turns no belt.`
+  const at = { ...engine, [key]: rpm }
+  if (at.idleRpm > at.cruiseRpm)
+    return key === 'idleRpm'
+      ? `Idle must not be above cruise (${at.cruiseRpm} rpm).`
+      : `Cruise must not be below idle (${at.idleRpm} rpm).`
+  if (at.cruiseRpm > at.maxRpm)
+    return key === 'maxRpm'
+      ? `The highest speed must not be below cruise (${at.cruiseRpm} rpm).`
+      : `Cruise must not be above the highest speed (${at.maxRpm} rpm).`
+  return undefined
+}
+
+export function setEngineSpeed(key: EngineSpeed, rpm: number): DriveEdit {
+  return (draft) => {
+    draft.engine[key] = rpm
+  }
+}
