@@ -15,6 +15,7 @@ import { useLengths } from '../../readings/use-lengths.ts'
 import { LengthField } from './length-field.tsx'
 import type { AidDraft } from './reading-drafts.ts'
 import type { FieldsProps } from './fields-props.ts'
+import { NO_BUBBLE } from '../../readings/slider.ts'
 import styles from './reading-fields.module.css'
 
 const AID_WORDS: Readonly<Record<Aid, string>> = {
@@ -91,6 +92,7 @@ export function AidFields({ draft, onChange, belt, section, reach }: FieldsProps
         <label className={styles['wide']}>
           The adjuster stood {travelWords(u)}
           <Slider
+            tooltip={NO_BUBBLE}
             min={0}
             max={100}
             step={5}

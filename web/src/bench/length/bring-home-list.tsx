@@ -138,6 +138,9 @@ function BeltRow({ belt, fit, answer, order, of }: BeltRowProps) {
       <span className={styles['verdict']}>
         <VerdictMark verdict={FIT_MARK[fit.verdict]} label="" /> {fit.verdict}
         {order >= 0 && of > 1 && <small>try {['first', 'second', 'third', 'fourth'][order]}</small>}
+        {fit.lifeReserve !== null && fit.lifeReserve < 0.995 && (
+          <small>taken up for {Math.round(100 * fit.lifeReserve)} % of its life</small>
+        )}
       </span>
       {isOn ? (
         <span className={panel['onIt']}>on it</span>

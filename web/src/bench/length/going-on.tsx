@@ -50,7 +50,7 @@ export function GoingOn({ belt, answer }: { readonly belt: SettledBelt; readonly
   const { family } = sectionFigures(belt.belt.section)
   const slack = situation === null || length === null ? null : length - situation.stretch.lengthFrom
   const [easiest] = pulleys
-  if (pulleys.length === 0 && uses.length === 0) return null
+  if ((pulleys.length === 0 || length === null) && uses.length === 0) return null
   return (
     <section className={panel['section']} aria-label="Going on">
       <h2 className="heading">Going on</h2>

@@ -4,6 +4,7 @@ import { Caution } from '../../readings/caution.tsx'
 import { LengthField } from './length-field.tsx'
 import type { TrialDraft } from './reading-drafts.ts'
 import type { FieldsProps } from './fields-props.ts'
+import { NO_BUBBLE } from '../../readings/slider.ts'
 import styles from './reading-fields.module.css'
 
 const OUTCOMES = [
@@ -76,6 +77,7 @@ export function TrialFields({ draft, onChange, belt, section, reach }: FieldsPro
             <label className={styles['wide']}>
               It sits {place === null ? '… (pull the knob)' : travelWords(place)}
               <Slider
+                tooltip={NO_BUBBLE}
                 min={0}
                 max={100}
                 value={100 * (place ?? 0)}

@@ -15,6 +15,7 @@ import {
 } from '@emery/core'
 import { addPhoto, practicePhoto } from '../../api/photos.ts'
 import { stampNow, usePreferences } from '../../app/preferences.ts'
+import { NO_BUBBLE } from '../../readings/slider.ts'
 import { useLengths } from '../../readings/use-lengths.ts'
 import { useBench, useBenchState } from '../bench-context.ts'
 import {
@@ -148,6 +149,7 @@ function Marked({ photo }: { readonly photo: Photo }) {
       <label className={styles['field']}>
         Strength under the drawing
         <Slider
+          tooltip={NO_BUBBLE}
           min={0}
           max={1}
           step={0.05}

@@ -30,7 +30,7 @@ export function EngineSpeeds() {
               precision={0}
               step={50}
               onBlur={(event) => change(key, Number(event.target.value))}
-              onPressEnter={(event) => change(key, Number(event.currentTarget.value))}
+              onPressEnter={(event) => change(key, Number((event.target as HTMLInputElement).value))}
               onStep={(rpm) => change(key, rpm)}
             />
           </label>

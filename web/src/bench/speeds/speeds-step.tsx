@@ -6,6 +6,7 @@ import { driveWords, fileName, speedsAt, speedsCsv } from '@emery/core'
 import { TurnMark } from '../../readings/turn-mark.tsx'
 import { VerdictMark } from '../../readings/verdict-mark.tsx'
 import { useBench } from '../bench-context.ts'
+import { NO_BUBBLE } from '../../readings/slider.ts'
 import styles from '../steps/panel.module.css'
 import { CheckSum } from './check-sum.tsx'
 import { EngineSpeeds } from './engine-speeds.tsx'
@@ -35,6 +36,7 @@ export function SpeedsStep() {
             At <b className="figures">{Math.round(engineRpm)}</b> rpm of the engine
           </span>
           <Slider
+            tooltip={NO_BUBBLE}
             min={0}
             max={engine.maxRpm}
             step={10}

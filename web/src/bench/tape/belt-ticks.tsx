@@ -15,8 +15,9 @@ import { fitOf } from '../length/use-length-answer.ts'
 import { HEIGHT, RULE_BOTTOM, type Scale } from './scale.ts'
 import styles from './tape.module.css'
 
-/** Pixels that the label of a belt below the rule needs to itself. */
-const LABEL_PX = 74
+/** Pixels that a letter of a label below the rule is wide, and that two labels stay apart. */
+const LETTER_PX = 8.5
+const APART_PX = 14
 
 interface BeltTicksProps {
   readonly belt: SettledBelt
@@ -42,7 +43,7 @@ export function BeltTicks({ belt, answer, scale }: BeltTicksProps) {
     edit('put on a belt', setBeltLength(id, length))
   }
   const isOn = (length: number) => on !== null && Math.abs(on - length) < 0.05
-  const shown = labelled(belts, scale, [on, trying])
+  const shown = labelled(belts, scale, [on, trying], (length) => beltLabel(section, ribs, length))
   return (
     <g>
       {belts.map(({ length, fit, onShelf }, i) => {
@@ -115,14 +116,20 @@ function useBeltsOnTape(belt: SettledBelt, answer: LengthAnswer): readonly OnTap
 }
 
 /** Sizes whose labels have room: one that is on or looked at goes before the others, the shelf's before those only made. */
-function labelled(belts: readonly OnTape[], scale: Scale, first: readonly (number | null)[]): ReadonlySet<number> {
-  const taken = first.flatMap((length) => (length === null ? [] : [scale(length)]))
+function labelled(
+  belts: readonly OnTape[],
+  scale: Scale,
+  first: readonly (number | null)[],
+  label: (length: number) => string,
+): ReadonlySet<number> {
+  const half = (length: number) => (LETTER_PX * label(length).length + APART_PX) / 2
+  const taken = first.filter((length) => length !== null)
   const shown = new Set<number>()
   const bestFirst = belts.toSorted((a, b) => Number(b.onShelf) - Number(a.onShelf))
   for (const { length } of bestFirst) {
-    const x = scale(length)
-    if (taken.some((other) => Math.abs(other - x) < LABEL_PX)) continue
-    taken.push(x)
+    const near = (other: number) => Math.abs(scale(other) - scale(length)) < half(other) + half(length)
+    if (taken.some(near)) continue
+    taken.push(length)
     shown.add(length)
   }
   return shown
