@@ -99,7 +99,8 @@ async function marked(page) {
 }
 
 async function versions(page) {
-  const id = await opened(page, { ...demo('drives/skerry-rod.drive.json'), name: 'Hill-climb drive, tried out' })
+  // In Measure the reading pad takes the keys of a pulley in hand; in Length the arrows move it.
+  const id = await opened(page, { ...demo('drives/skerry-rod.drive.json'), name: 'Hill-climb drive, tried out' }, '3')
   await page.getByRole('button', { name: /^Alternator,/ }).focus()
   await page.keyboard.press('Enter')
   for (let i = 0; i < 3; i++) await page.keyboard.press('Shift+ArrowUp')
