@@ -4,6 +4,8 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { DriveService } from '../drives/drive-service.ts'
+import { FittingService } from '../fittings/fitting-service.ts'
+import { ShelfService } from '../shelf/shelf-service.ts'
 import { startTestApp } from '../testing/test-app.ts'
 import { ketchWithCrank } from '../testing/documents.ts'
 import { loadDemo } from './load-demo.ts'
@@ -54,6 +56,30 @@ test('the made-up garage, loaded twice, changes nothing, and leaves what the use
     const changed = await drives.list(EVERYTHING)
     await loadDemo(source, DEMO, now)
     expect(await drives.list(EVERYTHING)).toEqual(changed)
+  } finally {
+    await close()
+  }
+})
+
+test('the made-up shelf and fittings are loaded once: what was taken off stays off', async () => {
+  const { source, close } = await startTestApp()
+  try {
+    const [shelf, fittings] = [new ShelfService(source, now), new FittingService(source, now)]
+    await loadDemo(source, DEMO, now)
+    const hung = await shelf.list()
+    expect(hung.length).toBeGreaterThan(20)
+    const [first] = hung
+    const ketch = (await new DriveService(source, now).list(EVERYTHING)).drives.find(
+      ({ vehicle }) => vehicle?.name === 'Ketch 2.2 van',
+    )
+    if (first === undefined || ketch === undefined) throw new Error('the garage is not complete')
+    await shelf.remove(first.id, 1)
+    const [newest, ...older] = await fittings.list(ketch.id)
+    if (newest === undefined) throw new Error('the van has no fittings')
+    await fittings.remove(ketch.id, newest.id)
+    await loadDemo(source, DEMO, now)
+    expect(await shelf.list()).toEqual(hung.slice(1))
+    expect(await fittings.list(ketch.id)).toEqual(older)
   } finally {
     await close()
   }

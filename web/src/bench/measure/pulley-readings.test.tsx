@@ -1,7 +1,8 @@
 import { afterEach, expect, test } from '@jest/globals'
 import { cleanup, screen } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
-import { describeSettled, settleDrive, type CheckedDrive } from '@emery/core'
+import type { CheckedDrive } from '@emery/core'
+import { benchParts } from '../../testing/bench-parts.ts'
 import { demoDrive } from '../../testing/drives.ts'
 import { show } from '../../testing/fake-server.tsx'
 import { BenchContext } from '../bench-context.ts'
@@ -22,20 +23,10 @@ const without = (...unread: string[]): CheckedDrive => ({
 function showPad(shown: CheckedDrive, now: CheckedDrive, id: string) {
   const store = createBenchStore(now)
   store.getState().select(id)
-  const settled = settleDrive(shown)
-  const parts = {
-    store,
-    settled,
-    shown: settled,
-    solution: describeSettled(settled),
-    belt: settled.belts[0],
-    pointedAt: [],
-    pointAt: () => undefined,
-  }
   const pulley = now.pulleys.find((each) => each.id === id)
   if (pulley === undefined) throw new Error(`no ${id}`)
   show(
-    <BenchContext.Provider value={parts}>
+    <BenchContext.Provider value={benchParts(shown, store)}>
       <PulleyReadings pulley={pulley} ready />
     </BenchContext.Provider>,
   )

@@ -1,0 +1,17 @@
+import { describeSettled, settleDrive, type CheckedDrive } from '@emery/core'
+import type { BenchParts } from '../bench/bench-context.ts'
+import { createBenchStore, type BenchStore } from '../bench/store/bench-store.ts'
+
+/** What a part of the bench is given: a drive as it is shown, over a store that may know a newer one. */
+export function benchParts(shown: CheckedDrive, store: BenchStore = createBenchStore(shown)): BenchParts {
+  const settled = settleDrive(shown)
+  return {
+    store,
+    settled,
+    shown: settled,
+    solution: describeSettled(settled),
+    belt: settled.belts[0],
+    pointedAt: [],
+    pointAt: () => undefined,
+  }
+}
