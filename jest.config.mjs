@@ -39,6 +39,7 @@ export default {
     project('web', {
       testEnvironment: 'jsdom',
       setupFiles: ['<rootDir>/web/src/testing/jsdom-stubs.ts'],
+      setupFilesAfterEnv: ['<rootDir>/web/src/testing/patience.ts'],
       moduleNameMapper: { '\\.css$': '<rootDir>/web/src/testing/empty-style.ts' },
     }),
   ],

@@ -1,0 +1,5 @@
+import { configure } from '@testing-library/react'
+
+// What a screen shows after an answer is there in milliseconds, but not while the other core runs a browser: no test waits for
+// the clock, it only gives up later.
+configure({ asyncUtilTimeout: 15_000 })
