@@ -2,7 +2,7 @@ import { TURN_WORDS } from '../drive/engine.ts'
 import type { Shaft } from '../drive/shaft.ts'
 import type { SettledBelt, SettledDrive } from '../path/settle.ts'
 import { sectionFigures } from '../sections/sections.ts'
-import { beltSpeed, type ShaftSpeed, type ShaftSpeeds } from '../speeds/shaft-speeds.ts'
+import { speedOfBelt, type ShaftSpeed, type ShaftSpeeds } from '../speeds/shaft-speeds.ts'
 import type { Wording } from './names.ts'
 import { problem, type Problem } from './problem.ts'
 
@@ -47,16 +47,14 @@ export function fightProblems({ drive }: SettledDrive, { fights }: ShaftSpeeds, 
 /** A belt faster than its section's nominal limit at the engine's highest speed. */
 export function beltSpeedProblems(
   { drive }: SettledDrive,
-  { belt, pulleys, rolls }: SettledBelt,
-  { reached }: ShaftSpeeds,
+  settled: SettledBelt,
+  speeds: ShaftSpeeds,
   words: Wording,
 ): Problem[] {
+  const { belt } = settled
   const limit = sectionFigures(belt.section).maxBeltSpeed
-  const at = pulleys.findIndex(({ shaft }, i) => reached.get(shaft)?.ratio != null && rolls[i]?.r != null)
-  const ratio = reached.get(pulleys[at]?.shaft ?? '')?.ratio
-  const radius = rolls[at]?.r
-  if (limit === null || radius == null || ratio == null) return []
-  const v = beltSpeed(radius, ratio * drive.engine.maxRpm)
+  const v = speedOfBelt(settled, speeds, drive.engine.maxRpm)
+  if (limit === null || v === null) return []
   if (v <= limit) return []
   return [
     problem(

@@ -129,3 +129,15 @@ function crankOf(drive: CheckedDrive): string {
 export function beltSpeed(radius: number, rpm: number): number {
   return (2 * Math.PI * radius * rpm) / 60000
 }
+
+/** How fast a belt runs at an engine speed in rpm, m/s; null while no pulley of it has both a known size and a known ratio. */
+export function speedOfBelt(
+  { pulleys, rolls }: SettledBelt,
+  { reached }: ShaftSpeeds,
+  engineRpm: number,
+): number | null {
+  const at = pulleys.findIndex(({ shaft }, i) => reached.get(shaft)?.ratio != null && rolls[i]?.r != null)
+  const ratio = reached.get(pulleys[at]?.shaft ?? '')?.ratio
+  const radius = rolls[at]?.r
+  return ratio == null || radius == null ? null : beltSpeed(radius, ratio * engineRpm)
+}

@@ -1,5 +1,5 @@
 import type { SettledDrive } from '../path/settle.ts'
-import { beltSpeed, shaftSpeeds } from './shaft-speeds.ts'
+import { shaftSpeeds, speedOfBelt } from './shaft-speeds.ts'
 
 /** One shaft at one engine speed. */
 export interface ShaftAt {
@@ -20,21 +20,19 @@ export interface SpeedsAt {
 
 /** How fast everything turns and every belt runs at one engine speed, rpm. */
 export function speedsAt(settled: SettledDrive, engineRpm: number): SpeedsAt {
-  const { reached } = shaftSpeeds(settled)
+  const speeds = shaftSpeeds(settled)
   return {
     shafts: settled.drive.shafts.flatMap(({ id, maxRpm }): ShaftAt[] => {
-      const speed = reached.get(id)
+      const speed = speeds.reached.get(id)
       if (speed === undefined) return []
       const rpm = speed.ratio === null ? null : speed.ratio * engineRpm
       return [
         { shaft: id, ratio: speed.ratio, rpm, ofMost: rpm === null || maxRpm === undefined ? null : rpm / maxRpm },
       ]
     }),
-    belts: settled.belts.flatMap(({ belt, pulleys, rolls }) => {
-      const at = pulleys.findIndex(({ shaft }, i) => reached.get(shaft)?.ratio != null && rolls[i]?.r != null)
-      const ratio = reached.get(pulleys[at]?.shaft ?? '')?.ratio
-      const radius = rolls[at]?.r
-      return ratio == null || radius == null ? [] : [{ belt: belt.id, speed: beltSpeed(radius, ratio * engineRpm) }]
+    belts: settled.belts.flatMap((belt) => {
+      const speed = speedOfBelt(belt, speeds, engineRpm)
+      return speed === null ? [] : [{ belt: belt.belt.id, speed }]
     }),
   }
 }

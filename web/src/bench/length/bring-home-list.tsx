@@ -7,6 +7,8 @@ import {
   beltLabel,
   setBeltLength,
   shelfBeltsFor,
+  END_OF_LIFE_SHARE,
+  SEATED_SHARE,
   SURE_ENOUGH,
   standardLengths,
   type BringHome,
@@ -76,7 +78,9 @@ export function BringHomeList({ belt, answer, home }: BringHomeListProps) {
           )
         })}
       </ul>
-      <p className={panel['soft']}>Seating and stretch are nominal (0.15 %, 1.0 %).</p>
+      <p className={panel['soft']}>
+        Seating and stretch are nominal ({(100 * SEATED_SHARE).toFixed(2)} %, {(100 * END_OF_LIFE_SHARE).toFixed(1)} %).
+      </p>
       <OnShelf belt={belt} answer={answer} />
     </section>
   )
