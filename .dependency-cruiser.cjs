@@ -56,12 +56,21 @@ module.exports = {
     only('sections', 'sections', ['numerics', 'units']),
     only('drive', 'drive', ['numerics', 'units', 'sections']),
     only('path', 'path', ['numerics', 'units', 'sections', 'drive']),
-    only('speeds', 'speeds', ['numerics', 'units', 'sections', 'drive', 'path']),
+    only('rules', 'rules', ['drive', 'path', 'sections']),
+    only('speeds', 'speeds', ['numerics', 'units', 'sections', 'drive', 'path', 'rules']),
+    only('resize', 'resize', [
+      ...['numerics', 'units', 'sections', 'drive', 'path', 'rules'],
+      ...['speeds', 'length', 'solution'],
+    ]),
     only('length', 'length', ['numerics', 'units', 'sections', 'drive', 'path']),
+    only('tension', 'tension', ['numerics', 'units', 'sections', 'drive', 'path', 'rules', 'speeds', 'resize']),
     only('measure', 'measure', ['numerics', 'units', 'sections', 'drive', 'path']),
     only('survey', 'survey', ['numerics', 'units', 'sections', 'drive', 'path', 'solution']),
     only('route', 'route', ['numerics', 'units', 'sections', 'drive', 'path', 'solution']),
-    only('exchange', 'exchange', ['numerics', 'units', 'sections', 'drive', 'path', 'speeds', 'solution', 'api']),
+    only('exchange', 'exchange', [
+      ...['numerics', 'units', 'sections', 'drive', 'path'],
+      ...['rules', 'speeds', 'solution', 'api'],
+    ]),
   ],
   options: {
     doNotFollow: { path: 'node_modules' },

@@ -66,7 +66,7 @@ export {
   setRoute,
   unplaceShaft,
 } from './drive/edits-parts.ts'
-export { type Shaft, type ShaftKind } from './drive/shaft.ts'
+export { onlyLeads, type Shaft, type ShaftKind } from './drive/shaft.ts'
 export { checkDrive, MOST_TEXT, problemLine, readDriveText, type DriveRead } from './drive/read.ts'
 export type { DocumentProblem } from './drive/references.ts'
 export { driveJsonSchema, type JsonSchema } from './drive/json-schema.ts'
@@ -142,11 +142,12 @@ export { pulleysCsv, readPulleysCsv, type CsvRead, type CsvShaft } from './excha
 export { carriers } from './exchange/carriers.ts'
 export { driveDxf } from './exchange/dxf.ts'
 export { readShelfCsv, SHELF_COLUMNS, shelfCsv, type ShelfCsvRead } from './exchange/shelf-csv.ts'
-export { speedsCsv } from './exchange/speeds-csv.ts'
+export { judgementCsv, speedsCsv } from './exchange/speeds-csv.ts'
 export { fileName } from './exchange/file-name.ts'
 export { driveSvg, outlinePath } from './exchange/svg.ts'
 
 export { AID_FIGURES, measureAlone, measureOnDrive, type AidLaid, type AidMeasured } from './length/aids.ts'
+export { chooseBelt, fitOf, targetOf } from './length/belt-choice.ts'
 export { bringHome, SURE_ENOUGH, type BeltToBring, type BringHome } from './length/bring-home.ts'
 export {
   END_OF_LIFE_SHARE,
@@ -181,11 +182,96 @@ export { standardLengths } from './length/standard-lengths.ts'
 export type { TrialFinding } from './length/trials.ts'
 
 export { ENGINE_SPEEDS, engineSpeedRefusal, setEngineSpeed, type EngineSpeed } from './speeds/engine-speeds.ts'
+export { engineTime, timeAbove, timeBelow, USUAL_USE, type TimeBin } from './speeds/engine-time.ts'
+export { explainFights, type FightExplained } from './speeds/fights.ts'
+export { judgeSpeeds, timeWords, type SpeedJudgement, type SpeedVerdict } from './speeds/judge-speeds.ts'
+export { shaftSpeeds, type SpeedStep } from './speeds/shaft-speeds.ts'
+export { PART_SPEEDS, partSpeedRefusal, setPartSpeed, type PartSpeed } from './speeds/part-speeds.ts'
+export { usefulRange, type RangeEnd, type UsefulRange } from './speeds/useful-range.ts'
 export { driveWords, speedsAt, tapeRatio, type ShaftAt } from './speeds/speeds-at.ts'
-export { judgeRatio, type SpeedSlip } from './speeds/typed-speed.ts'
+export { judgeRatio, judgeSpeed, type SpeedSlip } from './speeds/typed-speed.ts'
+export {
+  bestSizes,
+  bestSizesRefusal,
+  searchBestSizes,
+  type BestSizes,
+  type BestSizesProgress,
+  type FreePulley,
+  type SizeSet,
+} from './resize/best-sizes.ts'
+export {
+  changeable,
+  fitPulleys,
+  SIZE_STEPS,
+  sizeLimits,
+  sizeOf,
+  stepOf,
+  type PulleyFitted,
+  type PulleySize,
+  type SizeStep,
+} from './resize/resize.ts'
+export { driveVersion, type BeltAfter, type DriveVersion, type SizeChange } from './resize/version.ts'
+export { pulleysForSpeed, wantedRefusal, type SpeedCandidate, type SpeedCandidates } from './resize/wanted-speed.ts'
+
+export {
+  KIND_NAMES,
+  NOMINAL_RULES,
+  RULE_GROUPS,
+  ruleOf,
+  ruleRefusal,
+  RULES,
+  ruleValue,
+  type Rule,
+  type RuleGroup,
+  type RuleUnit,
+  type ShopRules,
+} from './rules/rules.ts'
+export { CHOSEN_USES, setVehicleUse, type ChosenUse, type VehicleUse } from './drive/vehicle-use.ts'
+export { checkedSpans, type NamedSpan } from './tension/checked-span.ts'
+export { CONDITION_SHARE, type BeltCondition } from './tension/grip.ts'
+export {
+  checkSpan,
+  deflectionFor,
+  forceFor,
+  pluckFrequency,
+  spanReadingsRefusal,
+  tensionFromPluck,
+  tensionFromPress,
+  type CheckedSpan,
+  type SpanChecked,
+  type SpanReadings,
+} from './tension/hand-checks.ts'
+export { gripMap, type GripMap, type GripMapOptions } from './tension/grip-map.ts'
+export { GRIP_MARGIN, leastTensions, type LeastTension } from './tension/least-tension.ts'
+export { type OperatingPoint } from './tension/loads.ts'
+export {
+  BELT_AGES,
+  FINGER_FORCE,
+  moveForTension,
+  setBeltCondition,
+  setInstallTension,
+  SETTING_SHARE,
+  settingFor,
+  tensionOf,
+  type AdjusterMove,
+  type BeltAge,
+  type SpanReading,
+} from './tension/setting.ts'
+export {
+  spanTensions,
+  springTorque,
+  staticSetting,
+  TensionModel,
+  type BeltTension,
+  type PulleyLoad,
+  type TensionOptions,
+  type TensionSource,
+} from './tension/span-tensions.ts'
+export { HELP_BY, whatHelps, type Help, type Helping, type WhatHelps } from './tension/what-helps.ts'
 export { wordingFor, type Wording } from './solution/names.ts'
 export { type Problem, type ProblemCode } from './solution/problem.ts'
 export {
+  allProblems,
   describeSettled,
   solveDrive,
   type AdjusterSolution,
@@ -197,10 +283,10 @@ export {
   type WrapSolution,
 } from './solution/solve-drive.ts'
 
+export { beltSpeedWorking, ratioWorking, speedWorking, timeWorking } from './working/speed-working.ts'
 export { wantedWorking } from './working/wanted-working.ts'
 export {
   lengthWorking,
-  ratioWorking,
   type Working,
   type WorkingLine,
   type WorkingPart,
@@ -227,6 +313,7 @@ export {
   type VehicleSummary,
 } from './api/records.ts'
 
+export { ruleFieldsSchema, shopRulesOf, type RuleConflict, type ShopRule } from './api/rule-records.ts'
 export {
   fittingFieldsSchema,
   MATERIALS,

@@ -3,6 +3,7 @@ import { number, string, type InferType } from 'yup'
 import { record, text } from '../drive/schema-kit.ts'
 import type { CheckedDrive } from '../drive/drive.ts'
 import type { DocumentProblem } from '../drive/references.ts'
+import type { RuleConflict } from './rule-records.ts'
 import type { ShelfConflict } from './shelf-records.ts'
 
 export const vehicleFieldsSchema = record({
@@ -95,7 +96,7 @@ export interface ErrorBody {
     /** What in a document or a request is wrong, by JSON path. */
     readonly problems?: readonly DocumentProblem[]
     /** On a conflict: the save that was refused and what stands there now. */
-    readonly conflict?: DriveConflict | VehicleConflict | ShelfConflict
+    readonly conflict?: DriveConflict | VehicleConflict | ShelfConflict | RuleConflict
   }
 }
 

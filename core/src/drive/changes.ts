@@ -3,6 +3,7 @@ import type { Mm } from '../units/quantity.ts'
 import type { DriveDocument } from './drive.ts'
 import { TURN_WORDS } from './engine.ts'
 import type { Pulley } from './pulley.ts'
+import type { VehicleUse } from './vehicle-use.ts'
 
 /** One difference between two versions of a drive: what it is about, by id, and a sentence. */
 export interface DriveChange {
@@ -19,6 +20,7 @@ export function describeChanges(
   const compare = new Comparison(before, after, lengthText)
   return [
     ...compare.heading(),
+    ...compare.use(),
     ...compare.shafts(),
     ...compare.pulleys(),
     ...compare.belts(),
@@ -55,6 +57,13 @@ class Comparison {
     ]
   }
 
+  use(): DriveChange[] {
+    const { before, after } = this
+    if (JSON.stringify(before.use) === JSON.stringify(after.use)) return []
+    const words = after.use === undefined ? 'is not said' : USES[after.use.of]
+    return [{ about: 'engine', words: `How the vehicle is used: ${words}.` }]
+  }
+
   shafts(): DriveChange[] {
     return this.parts(
       'shafts',
@@ -67,6 +76,10 @@ class Comparison {
               ? 'may turn either way'
               : `must turn ${TURN_WORDS[is.mustTurn]}`,
           )
+        if (was.leastRpm !== is.leastRpm) say(`useful from ${rpmOrRule(is.leastRpm)}`)
+        if (was.maxRpm !== is.maxRpm) say(`made for ${rpmOrRule(is.maxRpm)}`)
+        if (was.bladeDiameter !== is.bladeDiameter)
+          say(is.bladeDiameter === undefined ? 'blades not known' : `blades ${this.text(is.bladeDiameter)} across`)
         const [a, b] = [placeOf(was), placeOf(is)]
         if (a === undefined && b !== undefined) say('got its place')
         else if (a !== undefined && b === undefined) say('lost its place')
@@ -160,6 +173,19 @@ class Comparison {
     const gone = before.filter(({ id }) => !after.some((is) => is.id === id))
     return [...stayed, ...gone.map((was) => ({ about: was.id, words: `${name(was)} was removed.` }))]
   }
+}
+
+const USES: Readonly<Record<VehicleUse['of'], string>> = {
+  town: 'town',
+  motorway: 'motorway',
+  towing: 'towing',
+  'hill-climb': 'hill-climb',
+  stationary: 'stationary work',
+  own: 'as entered',
+}
+
+function rpmOrRule(rpm: number | undefined): string {
+  return rpm === undefined ? 'what its kind is' : `${rpm} rpm`
 }
 
 const SPEEDS = { idleRpm: 'Idle', cruiseRpm: 'Cruise', maxRpm: 'Highest speed' } as const

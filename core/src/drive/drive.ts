@@ -9,6 +9,7 @@ import { readingSchema } from './reading.ts'
 import { surveySchema } from './survey.ts'
 import { constant, list, record, text } from './schema-kit.ts'
 import { shaftSchema } from './shaft.ts'
+import { vehicleUseSchema } from './vehicle-use.ts'
 
 export const DRIVE_FORMAT = 'emery-drive'
 export const DRIVE_VERSION = 1
@@ -31,6 +32,7 @@ export const driveSchema = record({
   name: text('Name of the drive.', 120).required('must not be empty'),
   notes: text('Anything worth knowing.', 10000),
   engine: engineSchema,
+  use: vehicleUseSchema.optional(),
   shafts: list(shaftSchema, 'Everything that turns.', { least: 1, most: MOST.shafts }),
   pulleys: list(pulleySchema, 'Everything a belt can touch.', { most: MOST.pulleys }),
   belts: list(beltSchema, 'Belts and their routes.', { most: MOST.belts }),

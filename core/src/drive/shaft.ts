@@ -19,6 +19,11 @@ export const SHAFT_KINDS = [
 ] as const
 export type ShaftKind = (typeof SHAFT_KINDS)[number]
 
+/** Whether a part only leads the belt: it drives nothing, and what is right for it follows from the others. */
+export function onlyLeads(kind: ShaftKind): boolean {
+  return kind === 'idler' || kind === 'tensioner'
+}
+
 /** One corner of a load curve: the shaft's own speed in rpm, then the torque it resists with in N·m. */
 export type LoadPoint = readonly [rpm: number, torque: number]
 
@@ -92,6 +97,11 @@ export const shaftSchema = record({
   placed: placedSchema.optional(),
   mustTurn: choice(['cw', 'ccw', 'any'], 'The way the part has to turn; any when it does not mind.').optional(),
   maxRpm: quantity('rpm', 'Highest speed the part is made for.', { min: 1, max: 500000 }).optional(),
+  leastRpm: quantity('rpm', 'Speed below which the part does not do its work: an alternator’s cut-in.', {
+    min: 1,
+    max: 500000,
+  }).optional(),
+  bladeDiameter: quantity('mm', 'Across the tips of a fan’s blades.', { min: 10, max: 3000 }).optional(),
   maxSideLoad: quantity('N', 'Highest load its bearing takes from the belt.', { min: 0, max: 1e6 }).optional(),
   minWrap: quantity('deg', 'Least wrap it needs; the nominal one for its kind when left out.', {
     min: 0,

@@ -1,4 +1,6 @@
 import type { SettledDrive } from '../path/settle.ts'
+import type { ShopRules } from '../rules/rules.ts'
+import { judgeSpeeds } from '../speeds/judge-speeds.ts'
 import { speedsAt } from '../speeds/speeds-at.ts'
 import { writeTable } from './read-table.ts'
 
@@ -27,3 +29,33 @@ export function speedsCsv(settled: SettledDrive): string {
   }))
   return writeTable(rows, ['engine_rpm', ...turning.map(({ shaft }) => column(shaft))])
 }
+
+/** How every shaft is judged, a row each: ratio, speeds, useful range and what it rests on, time out of it, per cent. */
+export function judgementCsv(settled: SettledDrive, rules: ShopRules): string {
+  const rows = judgeSpeeds(settled, rules).map(({ shaft: id, ratio, rpm, range, time, verdict }) => {
+    const shaft = settled.drive.shafts.find((each) => each.id === id)
+    return {
+      shaft: id,
+      name: shaft?.name ?? '',
+      kind: shaft?.kind ?? '',
+      ratio: Number(ratio.toFixed(4)),
+      rpm_idle: Math.round(rpm.idle),
+      rpm_cruise: Math.round(rpm.cruise),
+      rpm_max: Math.round(rpm.max),
+      least_rpm: range.least === null ? '' : Math.round(range.least.rpm),
+      least_rests_on: range.least?.restsOn ?? '',
+      most_rpm: range.most === null ? '' : Math.round(range.most.rpm),
+      most_rests_on: range.most?.restsOn ?? '',
+      percent_too_slow: Number((100 * time.below).toFixed(2)),
+      percent_too_fast: Number((100 * time.above).toFixed(2)),
+      verdict,
+    }
+  })
+  return writeTable(rows, JUDGEMENT_COLUMNS)
+}
+
+const JUDGEMENT_COLUMNS = [
+  ...['shaft', 'name', 'kind', 'ratio', 'rpm_idle', 'rpm_cruise', 'rpm_max'],
+  ...['least_rpm', 'least_rests_on', 'most_rpm', 'most_rests_on'],
+  ...['percent_too_slow', 'percent_too_fast', 'verdict'],
+]

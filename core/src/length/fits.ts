@@ -2,6 +2,7 @@
 import type { Adjuster } from '../drive/adjuster.ts'
 import type { Belt } from '../drive/belt.ts'
 import { isSized } from '../drive/pulley.ts'
+import { loadedParts } from '../path/belt-strength.ts'
 import { seatBelt, type LengthAt, type UsableStretch } from '../path/reach-curve.ts'
 import type { SettledBelt } from '../path/settle.ts'
 import { sectionFigures, statedMinusCord } from '../sections/sections.ts'
@@ -185,15 +186,6 @@ const FIXED_TENSION = {
   toothed: { slack: 60, from: 120, to: 400, most: 600 },
 } as const
 
-/** What a belt's strain is shared by: ribs, one V belt, or inches of a toothed belt's width. */
-function loadedParts({ belt, pulleys }: SettledBelt): number {
-  const { family } = sectionFigures(belt.section)
-  if (family === 'multi-rib') return belt.ribs
-  if (family === 'vee') return 1
-  const widths = pulleys.flatMap((pulley) => (pulley.face === 'toothed' ? [pulley.width] : []))
-  return Math.min(25.4, ...widths) / 25.4
-}
-
 /** The stated lengths that are tight enough by their own strain on fixed centres of which the path is `path` mm, as stated. */
 export function fixedWindow({ belt }: SettledBelt, path: Mm): GoodWindow {
   const { family, stiffness } = sectionFigures(belt.section)
@@ -211,7 +203,7 @@ export function fitByStrain(settled: SettledBelt, length: Mm): Fit | undefined {
   const { belt, path, adjuster } = settled
   if (adjuster !== null || !path.ok) return undefined
   const { family, stiffness } = sectionFigures(belt.section)
-  const parts = loadedParts(settled)
+  const parts = loadedParts(belt, settled.pulleys)
   const tensionAt = (stated: Mm) => {
     const cord = stated - statedMinusCord(belt.section)
     return (stiffness * parts * (path.length - cord)) / cord

@@ -137,3 +137,23 @@ export function beltAcross(belt: Belt, pulley: Pulley, entry: RouteEntry): Range
   const half = beltWidth(belt, pulley) / 2
   return { from: line - half, to: line + half }
 }
+
+/** Two pulleys whose metal is in one place. */
+export interface MetalClash {
+  readonly pulleys: readonly [Pulley, Pulley]
+  /** mm by which they are too large together. */
+  readonly by: number
+}
+
+/** Pulleys of different shafts that share a stretch of the shaft direction and whose rims run into each other. */
+export function metalClashes({ drive, places, metal }: SettledDrive): readonly MetalClash[] {
+  return drive.pulleys.flatMap((a, i) =>
+    drive.pulleys.slice(i + 1).flatMap((b): MetalClash[] => {
+      const [placeA, placeB, rA, rB] = [places.get(a.shaft), places.get(b.shaft), metal.get(a.id), metal.get(b.id)]
+      if (a.shaft === b.shaft || placeA === undefined || placeB === undefined) return []
+      if (rA === undefined || rB === undefined || !overlap(faceRange(a), faceRange(b))) return []
+      const by = rA + rB - Math.hypot(placeB.x - placeA.x, placeB.y - placeA.y)
+      return by > 0 ? [{ pulleys: [a, b], by }] : []
+    }),
+  )
+}

@@ -13,7 +13,8 @@ export const LEAST_TEETH_IN_MESH = 6
 /** Share of its stated length by which a belt may differ from its path where its own adjuster does not make them agree. */
 export const LENGTH_DOUBT_SHARE = 0.003
 
-const LEAST_WRAP_DEG: Readonly<Record<ShaftKind, number>> = {
+/** Degrees of wrap below which a pulley of this kind is warned about. */
+export const LEAST_WRAP_DEG: Readonly<Record<ShaftKind, number>> = {
   crank: 80,
   alternator: 100,
   generator: 90,
@@ -28,9 +29,4 @@ const LEAST_WRAP_DEG: Readonly<Record<ShaftKind, number>> = {
   tensioner: 20,
   jackshaft: 90,
   other: 60,
-}
-
-/** Degrees of wrap below which a pulley of this kind is warned about. */
-export function nominalLeastWrap(kind: ShaftKind): number {
-  return LEAST_WRAP_DEG[kind]
 }

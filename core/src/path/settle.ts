@@ -94,6 +94,13 @@ export function settleDrive(drive: CheckedDrive, held: Travels = {}): SettledDri
   }
 }
 
+/** Where every adjuster that has a known place stands: for holding them there while something else changes. */
+export function travelsNow({ belts }: SettledDrive): Travels {
+  return Object.fromEntries(
+    belts.flatMap(({ adjuster }) => (adjuster?.u == null ? [] : [[adjuster.adjuster.id, adjuster.u]])),
+  )
+}
+
 /**
  * Puts one belt's adjuster where its length holds it. A belt out of reach leaves it at the middle of its travel; while
  * belts that move each other's pulleys are still being settled (`circular`), at the nearer end, from which it may come back.

@@ -4,7 +4,7 @@ import type { CheckedDrive } from '../drive/drive.ts'
 import type { ProblemCode } from '../solution/problem.ts'
 import { solveDrive, type BeltSolution } from '../solution/solve-drive.ts'
 import { nearMisses, spansOf } from '../path/clearance.ts'
-import { nominalLeastWrap } from '../path/nominal.ts'
+import { LEAST_WRAP_DEG } from '../path/nominal.ts'
 import { settleDrive } from '../path/settle.ts'
 import { randomFrom, SEED } from '../testing/random.ts'
 import { randomRouteSet } from '../testing/route-sets.ts'
@@ -60,7 +60,7 @@ function meritsOf(drive: CheckedDrive): number[] | undefined {
     const shaft = drive.shafts.find(({ id }) => id === drive.pulleys.find((each) => each.id === pulley)?.shaft)
     // Half-way and taken up, where a belt runs.
     const wrap = Math.min(...[0, 2].map((at) => solved[at]?.wraps[i]?.angle ?? 0))
-    return sum + Math.max(0, nominalLeastWrap(shaft?.kind ?? 'other') - wrap)
+    return sum + Math.max(0, LEAST_WRAP_DEG[shaft?.kind ?? 'other'] - wrap)
   }, 0)
   const adjusted = drive.adjusters[0]?.kind === 'slide' ? drive.adjusters[0].shaft.replace('s', 'p') : undefined
   const after = adjusted === undefined ? 0 : belt.route.findIndex(({ pulley }) => pulley === adjusted) - 1

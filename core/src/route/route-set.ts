@@ -9,7 +9,7 @@ import { beltAcross, faceRange, type Range } from '../path/clearance.ts'
 import type { CordCircle } from '../path/cord-path.ts'
 import { cordRadius } from '../path/cord-radius.ts'
 import { MIDDLE_TRAVEL } from '../path/drive-parts.ts'
-import { LEAST_TEETH_IN_MESH, nominalLeastWrap } from '../path/nominal.ts'
+import { LEAST_TEETH_IN_MESH, LEAST_WRAP_DEG } from '../path/nominal.ts'
 import { settleDrive } from '../path/settle.ts'
 import { ribsSigns, signOf, type Sign } from '../path/turning.ts'
 import { listed, wordingFor, type Wording } from '../solution/names.ts'
@@ -204,7 +204,7 @@ function contactsFor(
 
 function leastWrapOf(pulley: Pulley, shaft: Shaft, contact: Contact): number {
   if (pulley.face === 'toothed' && contact === 'ribs') return (LEAST_TEETH_IN_MESH * 360) / (pulley.teeth ?? Infinity)
-  return shaft.minWrap ?? nominalLeastWrap(shaft.kind)
+  return shaft.minWrap ?? LEAST_WRAP_DEG[shaft.kind]
 }
 
 function tooFew(pulleys: readonly Pulley[], words: Wording, belt: Belt): string[] {

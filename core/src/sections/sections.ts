@@ -24,6 +24,8 @@ export interface SectionFigures {
   readonly flankAngle: number
   /** N that stretch one rib, one V belt or 25.4 mm of toothed belt to twice its length. `EA` */
   readonly stiffness: number
+  /** kg for a metre of one rib, one V belt or 25.4 mm of toothed belt. */
+  readonly mass: number
   /** m/s, the nominal limit; null where none is published. */
   readonly maxBeltSpeed: number | null
 }
@@ -40,6 +42,7 @@ const FIGURES: Readonly<Record<Section, SectionFigures>> = {
     grooveDepth: 2.9,
     flankAngle: 40,
     stiffness: 14_000,
+    mass: 0.019,
     maxBeltSpeed: 50,
   },
   V10: {
@@ -53,6 +56,7 @@ const FIGURES: Readonly<Record<Section, SectionFigures>> = {
     grooveDepth: 8,
     flankAngle: 36,
     stiffness: 35_000,
+    mass: 0.075,
     maxBeltSpeed: 30,
   },
   V13: {
@@ -66,6 +70,7 @@ const FIGURES: Readonly<Record<Section, SectionFigures>> = {
     grooveDepth: 10,
     flankAngle: 36,
     stiffness: 60_000,
+    mass: 0.13,
     maxBeltSpeed: 30,
   },
   V17: {
@@ -79,6 +84,7 @@ const FIGURES: Readonly<Record<Section, SectionFigures>> = {
     grooveDepth: 11,
     flankAngle: 36,
     stiffness: 90_000,
+    mass: 0.19,
     maxBeltSpeed: 30,
   },
   'T9.5': {
@@ -92,6 +98,7 @@ const FIGURES: Readonly<Record<Section, SectionFigures>> = {
     grooveDepth: 2.0,
     flankAngle: 40,
     stiffness: 120_000,
+    mass: 0.11,
     maxBeltSpeed: null,
   },
   'T12.7': {
@@ -105,6 +112,7 @@ const FIGURES: Readonly<Record<Section, SectionFigures>> = {
     grooveDepth: 2.3,
     flankAngle: 40,
     stiffness: 150_000,
+    mass: 0.13,
     maxBeltSpeed: null,
   },
 }

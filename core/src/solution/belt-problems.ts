@@ -2,25 +2,32 @@ import type { Pulley } from '../drive/pulley.ts'
 import type { CheckedDrive } from '../drive/drive.ts'
 import { degrees } from '../numerics/vectors.ts'
 import { TOOTH_COUNT_MM } from '../numerics/tolerances.ts'
-import { crossingSpans, groovesTaken, nearMisses, type Span } from '../path/clearance.ts'
+import { crossingSpans, groovesTaken, metalClashes, nearMisses, type Span } from '../path/clearance.ts'
 import { traceCord, type CordPath } from '../path/cord-path.ts'
-import { LEAST_CLEARANCE_MM, LEAST_TEETH_IN_MESH, nominalLeastWrap, LENGTH_DOUBT_SHARE } from '../path/nominal.ts'
+import { LENGTH_DOUBT_SHARE } from '../path/nominal.ts'
 import type { SettledBelt, SettledDrive } from '../path/settle.ts'
+import { mustRule, ruleKey, ruleWords, type ShopRules } from '../rules/rules.ts'
 import { sectionFigures, statedMinusCord } from '../sections/sections.ts'
 import { listed, type Wording } from './names.ts'
 import { problem, type Problem } from './problem.ts'
+
+/** What problems are told by: the drive’s words, and the limits that count in this workshop. */
+export interface Judging {
+  readonly words: Wording
+  readonly rules: ShopRules
+}
 
 /** Everything wrong with one belt on its pulleys: parts that do not go together, the path, the adjuster. */
 export function beltProblems(
   settled: SettledDrive,
   belt: SettledBelt,
   spans: readonly Span[],
-  words: Wording,
+  { words, rules }: Judging,
 ): Problem[] {
   const { path } = belt
   return [
     ...contactProblems(belt, words),
-    ...(path.ok ? pathProblems(settled, belt, path, spans, words) : noPathProblems(belt, path, words)),
+    ...(path.ok ? pathProblems(settled, belt, path, spans, { words, rules }) : noPathProblems(belt, path, words)),
     ...adjusterProblems(belt, words),
   ]
 }
@@ -104,7 +111,7 @@ function pathProblems(
   settledBelt: SettledBelt,
   path: CordPath,
   spans: readonly Span[],
-  words: Wording,
+  { words, rules }: Judging,
 ): Problem[] {
   const { belt } = settledBelt
   const problems: Problem[] = []
@@ -120,13 +127,14 @@ function pathProblems(
       ),
     )
   }
-  for (const { span, pulley, gap } of nearMisses(settled, settledBelt, spans, LEAST_CLEARANCE_MM)) {
+  const clearance = mustRule(rules, ruleKey.clearance)
+  for (const { span, pulley, gap } of nearMisses(settled, settledBelt, spans, clearance)) {
     const where = [belt.id, span.from.id, span.to.id, pulley.id]
     const passes = gap < 0 ? `runs ${words.length(-gap)} into` : `passes ${words.length(gap)} from`
-    const message = `${words.belt(belt)}, ${between(span, words)}, ${passes} ${words.pulley(pulley)}; it should clear it by ${words.length(LEAST_CLEARANCE_MM)} (nominal).`
+    const message = `${words.belt(belt)}, ${between(span, words)}, ${passes} ${words.pulley(pulley)}; it should clear it by ${words.length(clearance)} (${ruleWords(rules, ruleKey.clearance)}).`
     problems.push(problem('SPAN_HITS_PULLEY', where, message))
   }
-  return [...problems, ...wrapProblems(settled.drive, settledBelt, path, words)]
+  return [...problems, ...wrapProblems(settled.drive, settledBelt, path, { words, rules })]
 }
 
 function between({ from, to }: Span, words: Wording): string {
@@ -149,7 +157,12 @@ function turningProblem({ belt, circles, ribsSign }: SettledBelt, words: Wording
   )
 }
 
-function wrapProblems(drive: CheckedDrive, { belt, pulleys }: SettledBelt, path: CordPath, words: Wording): Problem[] {
+function wrapProblems(
+  drive: CheckedDrive,
+  { belt, pulleys }: SettledBelt,
+  path: CordPath,
+  { words, rules }: Judging,
+): Problem[] {
   return pulleys.flatMap((pulley, i): Problem[] => {
     const shaft = drive.shafts.find(({ id }) => id === pulley.shaft)
     if (shaft === undefined) return []
@@ -157,18 +170,19 @@ function wrapProblems(drive: CheckedDrive, { belt, pulleys }: SettledBelt, path:
     const where = [belt.id, pulley.id]
     if (pulley.face === 'toothed' && pulley.teeth !== null && belt.route[i]?.contact === 'ribs') {
       const inMesh = (pulley.teeth * wrap) / 360
-      if (inMesh >= LEAST_TEETH_IN_MESH) return []
+      const least = mustRule(rules, ruleKey.teethInMesh)
+      if (inMesh >= least) return []
       return [
         problem(
           'WRAP_LOW',
           where,
-          `${words.pulley(pulley)} has ${inMesh.toFixed(1)} teeth in mesh; ${LEAST_TEETH_IN_MESH} are the least (nominal).`,
+          `${words.pulley(pulley)} has ${inMesh.toFixed(1)} teeth in mesh; ${least} are the least (${ruleWords(rules, ruleKey.teethInMesh)}).`,
         ),
       ]
     }
-    const least = shaft.minWrap ?? nominalLeastWrap(shaft.kind)
+    const least = shaft.minWrap ?? mustRule(rules, ruleKey.leastWrap(shaft.kind))
     if (wrap >= least) return []
-    const rests = shaft.minWrap === undefined ? 'nominal' : 'set for this shaft'
+    const rests = shaft.minWrap === undefined ? ruleWords(rules, ruleKey.leastWrap(shaft.kind)) : 'set for this shaft'
     return [
       problem(
         'WRAP_LOW',
@@ -225,4 +239,26 @@ function outOfReach(
     return `The adjuster of ${words.belt(belt)} moves nothing that this belt touches, and the belt misses its path by ${miss}.`
   const end = adjuster?.stretch?.turnsAt === null ? 'fully taken up' : 'at the place where it turns back'
   return `${words.belt(belt)} is ${miss} too long: it stays slack with the adjuster ${end}.`
+}
+
+/** Pulleys that would have to be in the same place, beside those a belt's own path has already told of. */
+export function clashProblems(settled: SettledDrive, words: Wording): Problem[] {
+  const told = new Set(
+    settled.belts.flatMap(({ path, pulleys }) =>
+      path.ok || path.why !== 'overlap' ? [] : [pairOf(pulleys[path.at], pulleys[(path.at + 1) % pulleys.length])],
+    ),
+  )
+  return metalClashes(settled)
+    .filter(({ pulleys: [a, b] }) => !told.has(pairOf(a, b)))
+    .map(({ pulleys: [a, b], by }) =>
+      problem(
+        'PULLEYS_OVERLAP',
+        [a.id, b.id],
+        `${words.pulley(a)} and ${words.pulley(b)} run into each other by ${words.length(by)}: there is no room for both.`,
+      ),
+    )
+}
+
+function pairOf(a: Pulley | undefined, b: Pulley | undefined): string {
+  return [a?.id, b?.id].toSorted().join(' ')
 }

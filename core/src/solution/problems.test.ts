@@ -1,24 +1,16 @@
 import { describe, expect, test } from '@jest/globals'
 import type { CheckedDrive } from '../drive/drive.ts'
-import type { DriveDraft } from '../drive/edits.ts'
-import { loopDrive } from '../testing/drives.ts'
-import { mustCheck, vectorNamed } from '../testing/vectors.ts'
+import { changed, loopDrive } from '../testing/drives.ts'
+import { vectorNamed } from '../testing/vectors.ts'
 import { PROBLEM_CODES, type Problem } from './problem.ts'
-import { solveDrive } from './solve-drive.ts'
+import { allProblems, solveDrive } from './solve-drive.ts'
 
 const ketch = vectorNamed('serpentine-1').drive
 const linnet = vectorNamed('toothed-1').drive
 const fenland = vectorNamed('veeset-1').drive
 
-function changed(drive: CheckedDrive, change: (draft: DriveDraft) => void): CheckedDrive {
-  const draft = structuredClone(drive) as DriveDraft
-  change(draft)
-  return mustCheck(draft)
-}
-
 function problemsOf(drive: CheckedDrive): readonly Problem[] {
-  const { belts, shafts, problems } = solveDrive(drive)
-  return [...belts.flatMap((belt) => belt.problems), ...shafts.flatMap((shaft) => shaft.problems), ...problems]
+  return allProblems(solveDrive(drive))
 }
 
 const part = <Each extends { id: string }>(parts: Each[], id: string): Each => {

@@ -2,9 +2,9 @@ import { expect, test } from '@jest/globals'
 import type { CheckedDrive } from '../drive/drive.ts'
 import type { DriveDraft } from '../drive/edits.ts'
 import type { Point } from '../numerics/vectors.ts'
-import { moveShafts, placeOfShaft, randomLoop } from '../testing/drives.ts'
+import { changed, moveShafts, placeOfShaft, randomLoop } from '../testing/drives.ts'
 import { randomFrom, SEED } from '../testing/random.ts'
-import { mustCheck, readVectors } from '../testing/vectors.ts'
+import { readVectors } from '../testing/vectors.ts'
 import { settleDrive } from '../path/settle.ts'
 import { solveDrive } from './solve-drive.ts'
 
@@ -29,12 +29,6 @@ function property(name: string, holds: (drive: CheckedDrive, random: () => numbe
     // The generator must not hide behind drives that cannot be traced.
     expect(traced).toBeGreaterThan(0.95 * DRIVES)
   })
-}
-
-function changed(drive: CheckedDrive, change: (draft: DriveDraft) => void): CheckedDrive {
-  const draft = structuredClone(drive) as DriveDraft
-  change(draft)
-  return mustCheck(draft)
 }
 
 function lengthOf(drive: CheckedDrive): number {

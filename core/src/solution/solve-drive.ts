@@ -6,11 +6,12 @@ import { MIDDLE_TRAVEL, type Travels } from '../path/drive-parts.ts'
 import type { AdjusterUnit } from '../path/adjuster-motion.ts'
 import { settleDrive, type SettledAdjuster, type SettledBelt, type SettledDrive } from '../path/settle.ts'
 import { turnOf } from '../path/turning.ts'
+import { NOMINAL_RULES, type ShopRules } from '../rules/rules.ts'
 import { statedMinusCord } from '../sections/sections.ts'
 import { shaftSpeeds, type ShaftSpeeds } from '../speeds/shaft-speeds.ts'
 import type { Mm } from '../units/quantity.ts'
-import { beltProblems } from './belt-problems.ts'
-import { wordingFor, type Wording } from './names.ts'
+import { beltProblems, clashProblems, type Judging } from './belt-problems.ts'
+import { wordingFor } from './names.ts'
 import type { Problem } from './problem.ts'
 import { beltSpeedProblems, fightProblems, shaftProblems } from './speed-problems.ts'
 
@@ -21,6 +22,11 @@ export interface DriveSolution {
   readonly belts: readonly BeltSolution[]
   readonly shafts: readonly ShaftSolution[]
   readonly problems: readonly Problem[]
+}
+
+/** Every problem of a solution: the belts' first, then the shafts', then the drive's as a whole. */
+export function allProblems({ belts, shafts, problems }: DriveSolution): readonly Problem[] {
+  return [...belts.flatMap((belt) => belt.problems), ...shafts.flatMap((shaft) => shaft.problems), ...problems]
 }
 
 export interface BeltSolution {
@@ -75,26 +81,35 @@ export interface ShaftSolution {
   readonly problems: readonly Problem[]
 }
 
-export interface SolveOptions {
-  /** Adjusters to hold at a travel instead of where the belt's length puts them. */
-  readonly held?: Travels
+export interface DescribeOptions {
   /** How problems write lengths; millimetres when left out. */
   readonly lengthText?: (mm: Mm) => string
+  /** What the workshop has set otherwise than nominal. */
+  readonly rules?: ShopRules
+}
+
+export interface SolveOptions extends DescribeOptions {
+  /** Adjusters to hold at a travel instead of where the belt's length puts them. */
+  readonly held?: Travels
 }
 
 /** Solves a drive: paths, adjusters, turning directions and speeds, with everything that is wrong said in words. */
-export function solveDrive(drive: CheckedDrive, { held, lengthText }: SolveOptions = {}): DriveSolution {
-  return describeSettled(settleDrive(drive, held), lengthText)
+export function solveDrive(drive: CheckedDrive, { held, ...options }: SolveOptions = {}): DriveSolution {
+  return describeSettled(settleDrive(drive, held), options)
 }
 
 /** The solution of a drive whose belts have been settled already. */
-export function describeSettled(settled: SettledDrive, lengthText?: (mm: Mm) => string): DriveSolution {
+export function describeSettled(
+  settled: SettledDrive,
+  { lengthText, rules = NOMINAL_RULES }: DescribeOptions = {},
+): DriveSolution {
   const words = wordingFor(settled.drive, lengthText)
+  const judging = { words, rules }
   const speeds = shaftSpeeds(settled)
   return {
     format: 'emery-solution',
     version: 1,
-    belts: settled.belts.map((belt) => beltSolution(settled, belt, speeds, words)),
+    belts: settled.belts.map((belt) => beltSolution(settled, belt, speeds, judging)),
     shafts: settled.drive.shafts.map((shaft) => {
       const speed = speeds.reached.get(shaft.id)
       const { idleRpm, cruiseRpm, maxRpm } = settled.drive.engine
@@ -110,7 +125,7 @@ export function describeSettled(settled: SettledDrive, lengthText?: (mm: Mm) => 
         problems: shaftProblems(settled, shaft, speed, words),
       }
     }),
-    problems: fightProblems(settled, speeds, words),
+    problems: [...clashProblems(settled, words), ...fightProblems(settled, speeds, words)],
   }
 }
 
@@ -118,13 +133,13 @@ function beltSolution(
   settled: SettledDrive,
   settledBelt: SettledBelt,
   speeds: ShaftSpeeds,
-  words: Wording,
+  judging: Judging,
 ): BeltSolution {
   const { belt, path, adjuster, pulleys, circles } = settledBelt
   const spans = spansOf(settledBelt)
   const problems = [
-    ...beltProblems(settled, settledBelt, spans, words),
-    ...beltSpeedProblems(settled, settledBelt, speeds, words),
+    ...beltProblems(settled, settledBelt, spans, judging),
+    ...beltSpeedProblems(settled, settledBelt, speeds, judging),
   ]
   const statedLength = path.ok ? path.length + statedMinusCord(belt.section) : null
   return {

@@ -1,8 +1,9 @@
 import { TURN_WORDS } from '../drive/engine.ts'
 import type { Shaft } from '../drive/shaft.ts'
 import type { SettledBelt, SettledDrive } from '../path/settle.ts'
-import { sectionFigures } from '../sections/sections.ts'
+import { ruleKey, ruleValue, ruleWords } from '../rules/rules.ts'
 import { speedOfBelt, type ShaftSpeed, type ShaftSpeeds } from '../speeds/shaft-speeds.ts'
+import type { Judging } from './belt-problems.ts'
 import type { Wording } from './names.ts'
 import { problem, type Problem } from './problem.ts'
 
@@ -44,23 +45,24 @@ export function fightProblems({ drive }: SettledDrive, { fights }: ShaftSpeeds, 
   })
 }
 
-/** A belt faster than its section's nominal limit at the engine's highest speed. */
+/** A belt faster than its section's limit at the engine's highest speed. */
 export function beltSpeedProblems(
   { drive }: SettledDrive,
   settled: SettledBelt,
   speeds: ShaftSpeeds,
-  words: Wording,
+  { words, rules }: Judging,
 ): Problem[] {
   const { belt } = settled
-  const limit = sectionFigures(belt.section).maxBeltSpeed
+  const key = ruleKey.beltSpeed(belt.section)
+  const limit = ruleValue(rules, key)
   const v = speedOfBelt(settled, speeds, drive.engine.maxRpm)
-  if (limit === null || v === null) return []
+  if (limit === undefined || v === null) return []
   if (v <= limit) return []
   return [
     problem(
       'BELT_TOO_FAST',
       [belt.id],
-      `${words.belt(belt)} runs at ${v.toFixed(1)} m/s at ${drive.engine.maxRpm} rpm of the engine; ${limit} m/s is the limit (nominal).`,
+      `${words.belt(belt)} runs at ${v.toFixed(1)} m/s at ${drive.engine.maxRpm} rpm of the engine; ${limit} m/s is the limit (${ruleWords(rules, key)}).`,
     ),
   ]
 }

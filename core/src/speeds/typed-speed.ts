@@ -1,4 +1,4 @@
-/** What to say of a ratio that someone worked out on cardboard: docs/mechanics/speeds.md. */
+/** What to say of a sum that someone did on cardboard: docs/mechanics/speeds.md. */
 export type SpeedSlip = 'right' | 'tape' | 'upside down' | 'added' | 'other'
 
 /** Share within which a sum on cardboard counts as the same number. */
@@ -23,3 +23,18 @@ export function judgeRatio(typed: number, { ratio, tapeRatio }: KnownRatio): Spe
   if (is(1 / ratio)) return 'upside down'
   return is(1 + ratio) || is(1 + 1 / ratio) ? 'added' : 'other'
 }
+
+/**
+ * The same for a typed speed at an engine speed, both rpm. Adding shows in two ways there: a turn of the engine's own beside the
+ * ratio's, or the bare ratio added to the engine's speed (`n + ratio`, `n + 1/ratio`), which leaves nearly the engine's speed.
+ */
+export function judgeSpeed(typed: number, engineRpm: number, known: KnownRatio): SpeedSlip {
+  const slip = judgeRatio(typed / engineRpm, known)
+  if (slip !== 'other') return slip
+  const more = typed - engineRpm
+  const isSum = [known.ratio, 1 / known.ratio].some((share) => Math.abs(more - share) < BARE_SUM_RPM)
+  return isSum ? 'added' : 'other'
+}
+
+/** rpm within which a typed speed is the engine's with a bare ratio added; nobody writes more digits. */
+const BARE_SUM_RPM = 0.6

@@ -13,6 +13,13 @@ export function setDiameter(pulleyId: string, diameter: number): DriveEdit {
   }
 }
 
+/** A drive with a change made to it, checked as any document is. */
+export function changed(drive: CheckedDrive, change: DriveEdit): CheckedDrive {
+  const draft = structuredClone(drive) as DriveDraft
+  change(draft)
+  return mustCheck(draft)
+}
+
 /** The stated place of a shaft of which a test knows that it is measured. */
 export function placeOfShaft({ id, x, y }: Pick<Shaft, 'id' | 'x' | 'y'>): Point {
   if (x === null || y === null) throw new Error(`${id} has no place.`)

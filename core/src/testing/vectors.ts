@@ -20,6 +20,26 @@ export interface Vector {
     readonly u: Readonly<Record<string, number>>
     readonly belts: readonly { readonly id: string; readonly statedLength: number; readonly cordLength: number }[]
   }
+  readonly tension?: readonly VectorTension[]
+}
+
+/** Tensions at one operating point, of drives whose belts all come straight off the crank. */
+export interface VectorTension {
+  readonly rpm: number
+  readonly load: number
+  readonly belts: readonly {
+    readonly id: string
+    readonly beltSpeed: number
+    readonly centrifugal: number
+    readonly spans: readonly { readonly from: string; readonly to: string; readonly tension: number }[]
+    readonly pulleys: readonly {
+      readonly pulley: string
+      readonly torque: number
+      readonly gripUse: number
+      readonly hubLoad: number
+    }[]
+    readonly worst: { readonly pulley: string; readonly gripReserve: number }
+  }[]
 }
 
 interface VectorBelt {

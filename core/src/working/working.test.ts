@@ -4,7 +4,8 @@ import { solveDrive } from '../solution/solve-drive.ts'
 import { readVectors, vectorNamed } from '../testing/vectors.ts'
 import { lengthAnswer } from '../length/length-answer.ts'
 import { wantedWorking } from './wanted-working.ts'
-import { lengthWorking, ratioWorking, type WorkingLine } from './working.ts'
+import { beltSpeedWorking, ratioWorking, speedWorking, timeWorking } from './speed-working.ts'
+import { lengthWorking, type WorkingLine } from './working.ts'
 
 const number = ({ value }: WorkingLine): number =>
   value.is === 'length' ? value.mm : value.is === 'angle' ? value.deg : value.value
@@ -98,4 +99,37 @@ test('where only the drive itself says anything its own working tells more', () 
   const settled = settleDrive(vectorNamed('serpentine-1').drive)
   const [belt] = settled.belts
   expect(belt === undefined ? null : wantedWorking(belt.belt, lengthAnswer(settled, belt))).toBeUndefined()
+})
+
+test('a speed is the engine’s times its radii, each from what was read', () => {
+  const settled = settleDrive(vectorNamed('serpentine-1').drive)
+  const working = speedWorking(settled, 'alt', 2100)
+  const [n, driving, driven] = (working?.lines ?? []).map(number) as [number, number, number]
+  expect(n).toBe(2100)
+  if (working === undefined) throw new Error('no working')
+  expect(number(working.result)).toBeCloseTo((n * driving) / driven, 9)
+  expect(working.lines[1]?.from).toEqual([{ mm: 160.5 }, ' / 2', ' + ', { mm: 1.6 }])
+})
+
+test('a belt’s speed is 2π·r·ratio·n / 60 000', () => {
+  for (const name of ['serpentine-1', 'compound-1']) {
+    const settled = settleDrive(vectorNamed(name).drive)
+    for (const { belt } of settled.belts) {
+      const working = beltSpeedWorking(settled, belt.id, 2000)
+      if (working === undefined) throw new Error('no working')
+      const [n, r, ratio] = working.lines.map(number) as [number, number, number]
+      expect(number(working.result)).toBeCloseTo((2 * Math.PI * r * ratio * n) / 60_000, 9)
+    }
+  }
+})
+
+test('a time out of range is the sum of too slow and too fast, and its shares are all of the time', () => {
+  const { drive } = vectorNamed('serpentine-1')
+  const settled = settleDrive({ ...drive, use: { of: 'towing' } })
+  const working = timeWorking(settled, 'alt', {})
+  if (working === undefined) throw new Error('no working')
+  const pick = (letter: RegExp) => working.lines.filter(({ symbol }) => letter.test(symbol)).map(number)
+  expect(pick(/^t\d/).reduce((sum, share) => sum + share, 0)).toBeCloseTo(100, 9)
+  expect(pick(/^(below|above)$/).reduce((sum, share) => sum + share, 0)).toBeCloseTo(number(working.result), 9)
+  expect(timeWorking(settled, 'crank', {})).toBeUndefined()
 })

@@ -6,13 +6,13 @@ import type { SettledBelt, SettledDrive } from '../path/settle.ts'
 import { cordAboveSurface } from '../path/cord-radius.ts'
 import { sectionFigures, statedMinusCord, type Section } from '../sections/sections.ts'
 import { wordingFor, type Wording } from '../solution/names.ts'
-import { shaftSpeeds } from '../speeds/shaft-speeds.ts'
 
 /** A number with what it is, so that whoever shows it can put it in the reader's units. */
 export type WorkingValue =
   | { readonly is: 'length'; readonly mm: number }
   | { readonly is: 'angle'; readonly deg: number }
   | { readonly is: 'number'; readonly value: number }
+  | { readonly is: 'quantity'; readonly value: number; readonly unit: 'rpm' | 'm/s' | '%' }
 
 /** A piece of a formula: signs and symbols, or a length to be put in the reader's units. */
 export type WorkingPart = string | { readonly mm: number }
@@ -107,7 +107,7 @@ function radiusLine({ belt, circles }: SettledBelt, pulley: Pulley, i: number, w
 }
 
 /** How a cord radius follows from what was read, with the section's own figures put in. */
-function radiusFormula(pulley: SizedPulley, section: Section, contact: Contact): readonly WorkingPart[] {
+export function radiusFormula(pulley: SizedPulley, section: Section, contact: Contact): readonly WorkingPart[] {
   if (pulley.face === 'toothed') return [`${pulley.teeth} · `, { mm: sectionFigures(pulley.section).pitch }, ' / 2π']
   const half: readonly WorkingPart[] = [{ mm: pulley.diameter }, ' / 2']
   const { cordAboveEffective, cordBelowBack } = sectionFigures(section)
@@ -120,45 +120,4 @@ function radiusFormula(pulley: SizedPulley, section: Section, contact: Contact):
   return ride === 0
     ? [...half, ' − ', { mm: cordBelowBack }]
     : [...half, ' − ', { mm: ride }, ' − ', { mm: cordBelowBack }]
-}
-
-/** How a shaft's ratio comes about, belt by belt from the crank; undefined for the crank and for shafts whose ratio is not known. */
-export function ratioWorking(settled: SettledDrive, shaftId: string): Working | undefined {
-  const speed = shaftSpeeds(settled).reached.get(shaftId)
-  if (speed === undefined || speed.ratio === null || speed.through.length === 0) return undefined
-  const words = wordingFor(settled.drive)
-  const pulleyOf = (id: string) => settled.drive.pulleys.find((pulley) => pulley.id === id)
-  const name = (id: string) => {
-    const pulley = pulleyOf(id)
-    return pulley === undefined ? id : words.pulley(pulley)
-  }
-  const lines = speed.through.flatMap(({ driving, driven, drivingRadius, drivenRadius }, i): WorkingLine[] => {
-    const n = speed.through.length === 1 ? '' : String(i + 1)
-    return [
-      { symbol: `r${n} driving`, what: `cord radius on ${name(driving)}`, from: [], value: mm(drivingRadius) },
-      { symbol: `r${n} driven`, what: `cord radius on ${name(driven)}`, from: [], value: mm(drivenRadius) },
-    ]
-  })
-  const factors = speed.through.map((_, i) =>
-    speed.through.length === 1 ? 'r driving / r driven' : `(r${i + 1} driving / r${i + 1} driven)`,
-  )
-  return {
-    title: `Ratio of ${words.shaft(shaftId)}`,
-    formula: `ratio = ${factors.join(' · ')}`,
-    lines: [
-      ...lines,
-      {
-        symbol: '1 / ratio',
-        what: 'turns of the crank for one turn of this shaft',
-        from: [],
-        value: { is: 'number', value: 1 / speed.ratio },
-      },
-    ],
-    result: {
-      symbol: 'ratio',
-      what: 'turns of this shaft for one turn of the crank',
-      from: [],
-      value: { is: 'number', value: speed.ratio },
-    },
-  }
 }

@@ -1,0 +1,139 @@
+/** Whether every accessory turns at a speed that is right for it, and for how long: docs/mechanics/speeds.md. */
+import type { Engine } from '../drive/engine.ts'
+import type { Shaft, ShaftKind } from '../drive/shaft.ts'
+import type { SettledDrive } from '../path/settle.ts'
+import { mustRule, ruleKey, type ShopRules } from '../rules/rules.ts'
+import { engineTime, timeAbove, timeBelow, USUAL_USE, type TimeBin } from './engine-time.ts'
+import { shaftSpeeds } from './shaft-speeds.ts'
+import { usefulRange, type RangeEnd, type UsefulRange } from './useful-range.ts'
+
+export type SpeedVerdict = 'fine' | 'watch' | 'act' | 'none'
+
+export interface SpeedJudgement {
+  readonly shaft: string
+  readonly ratio: number
+  readonly rpm: { readonly idle: number; readonly cruise: number; readonly max: number }
+  readonly range: UsefulRange
+  /** Shares of the time that it turns too slowly, and too fast. */
+  readonly time: { readonly below: number; readonly above: number }
+  /** `none` where no speed is known to be right for it. */
+  readonly verdict: SpeedVerdict
+  /** Sentences, the gravest first; empty where all is well. */
+  readonly reasons: readonly string[]
+}
+
+/** Share of the highest speed beyond which a part is in danger however seldom it gets there (nominal). */
+const OVERSPEED_SHARE = 0.05
+
+/** Judges every shaft whose ratio is known, the crank left out, in the order of the document. */
+export function judgeSpeeds(settled: SettledDrive, rules: ShopRules): readonly SpeedJudgement[] {
+  const { drive } = settled
+  const { reached } = shaftSpeeds(settled)
+  const bins = engineTime(drive.use ?? USUAL_USE, drive.engine)
+  return drive.shafts.flatMap((shaft) => {
+    const ratio = reached.get(shaft.id)?.ratio
+    return ratio == null || shaft.kind === 'crank' ? [] : [judgeShaft(shaft, ratio, drive.engine, bins, rules)]
+  })
+}
+
+/** Judges one shaft that turns `ratio` times for one turn of the crank. */
+export function judgeShaft(
+  shaft: Shaft,
+  ratio: number,
+  engine: Engine,
+  bins: readonly TimeBin[],
+  rules: ShopRules,
+): SpeedJudgement {
+  const range = usefulRange(shaft, rules)
+  const time = timeOutside(range, ratio, bins)
+  const rpm = { idle: ratio * engine.idleRpm, cruise: ratio * engine.cruiseRpm, max: ratio * engine.maxRpm }
+  const found = [...tooFast(shaft, range, rpm, time.above, engine, rules), ...tooSlow(shaft, range, rpm, time, rules)]
+  const verdict =
+    range.least === null && range.most === null
+      ? 'none'
+      : found.some((each) => each.verdict === 'act')
+        ? 'act'
+        : found.some((each) => each.verdict === 'watch')
+          ? 'watch'
+          : 'fine'
+  const reasons = found.toSorted((a, b) => GRAVITY[a.verdict] - GRAVITY[b.verdict]).map(({ words }) => words)
+  return { shaft: shaft.id, ratio, rpm, range, time, verdict, reasons }
+}
+
+const GRAVITY = { act: 0, watch: 1, fine: 2 } as const
+
+/** Shares of the time outside a useful range at a ratio. */
+export function timeOutside(
+  { least, most }: Pick<UsefulRange, 'least' | 'most'>,
+  ratio: number,
+  bins: readonly TimeBin[],
+): { readonly below: number; readonly above: number } {
+  return {
+    below: least === null ? 0 : timeBelow(bins, least.rpm / ratio),
+    above: most === null ? 0 : timeAbove(bins, most.rpm / ratio),
+  }
+}
+
+interface Finding {
+  readonly verdict: 'fine' | 'watch' | 'act'
+  readonly words: string
+}
+
+function tooFast(
+  shaft: Shaft,
+  { most }: UsefulRange,
+  rpm: SpeedJudgement['rpm'],
+  above: number,
+  { maxRpm }: Engine,
+  rules: ShopRules,
+): Finding[] {
+  if (most === null || rpm.max <= most.rpm) return []
+  const grave = rpm.max > most.rpm * (1 + OVERSPEED_SHARE) || above >= mustRule(rules, ruleKey.timeAct)
+  const often = above > 0 ? `, and it is faster than that ${timeWords(above)}` : ''
+  const words = `Too fast: ${round(rpm.max)} rpm at ${maxRpm} of the engine; ${limitWords(most)}${often}. ${CONSEQUENCE[shaft.kind]?.fast ?? ''}`
+  return [{ verdict: grave ? 'act' : 'watch', words: words.trim() }]
+}
+
+function tooSlow(
+  shaft: Shaft,
+  { least }: UsefulRange,
+  rpm: SpeedJudgement['rpm'],
+  { below }: SpeedJudgement['time'],
+  rules: ShopRules,
+): Finding[] {
+  if (least === null || rpm.idle >= least.rpm) return []
+  const verdict =
+    below >= mustRule(rules, ruleKey.timeAct) ? 'act' : below >= mustRule(rules, ruleKey.timeWatch) ? 'watch' : 'fine'
+  const words = `Too slow: ${round(rpm.idle)} rpm at idle; it needs ${round(least.rpm)} (${least.restsOn === 'part' ? 'its own figure' : least.restsOn}), and runs slower than that ${timeWords(below)}. ${CONSEQUENCE[shaft.kind]?.slow ?? ''}`
+  return [{ verdict, words: words.trim() }]
+}
+
+function limitWords({ rpm, restsOn }: RangeEnd): string {
+  return restsOn === 'part' ? `it is made for ${round(rpm)}` : `${round(rpm)} is the most (${restsOn})`
+}
+
+/** A share of the time in words. */
+export function timeWords(share: number): string {
+  if (share === 0) return 'never'
+  const percent = 100 * share
+  return percent < 0.5 ? 'hardly ever' : `${percent < 10 ? percent.toFixed(1) : Math.round(percent)} % of the time`
+}
+
+/** What comes of it, by accessory. */
+const CONSEQUENCE: Readonly<Partial<Record<ShaftKind, { readonly fast?: string; readonly slow?: string }>>> = {
+  alternator: {
+    fast: 'Its windings and fan are thrown outward.',
+    slow: 'Below its cut-in no current comes.',
+  },
+  generator: { fast: 'Its commutator comes apart.', slow: 'Below its cut-in no current comes.' },
+  'water-pump': {
+    fast: 'The water tears into vapour, and flow breaks down.',
+    slow: 'The engine runs hot in standing traffic.',
+  },
+  'power-steering': { fast: 'The oil foams and heats.', slow: 'The wheel is heavy when parking.' },
+  'ac-compressor': { fast: 'Valves and seal fail.', slow: 'It cools little at idle.' },
+  fan: { fast: 'Its blades may come off: stand out of its line.' },
+}
+
+/** rpm as one says them. */
+const round = (rpm: number) => String(Math.round(rpm))

@@ -1,0 +1,25 @@
+import { beltStrength } from '../path/belt-strength.ts'
+import { spansOf } from '../path/clearance.ts'
+import type { SettledBelt } from '../path/settle.ts'
+import type { CheckedSpan } from './hand-checks.ts'
+
+/** A span of a belt as hands check it, with the pulleys it runs between. */
+export interface NamedSpan extends CheckedSpan {
+  readonly from: string
+  readonly to: string
+}
+
+/** Every span of a belt that has a path, in route order. */
+export function checkedSpans(settled: SettledBelt): readonly NamedSpan[] {
+  const { belt, pulleys, path } = settled
+  if (!path.ok) return []
+  const { mass, stiffness } = beltStrength(belt, pulleys)
+  return spansOf(settled).map(({ from, to, length }) => ({
+    from: from.id,
+    to: to.id,
+    length,
+    mass,
+    stiffness,
+    cordLength: path.length,
+  }))
+}

@@ -1,0 +1,114 @@
+/** What turns how hard: the torque of every shaft, and how it comes back to the crank from belt to belt. */
+import { onlyLeads, type LoadPoint, type Shaft } from '../drive/shaft.ts'
+import type { SettledBelt, SettledDrive } from '../path/settle.ts'
+import type { ShaftSpeeds } from '../speeds/shaft-speeds.ts'
+
+/** N·m that an idler or tensioner resists with until someone says otherwise (nominal). */
+const IDLER_TORQUE = 0.05
+
+/** An operating point: engine speed in rpm, and how much of their load all accessories take, 0 light to 1 heavy. `λ` */
+export interface OperatingPoint {
+  readonly rpm: number
+  readonly load: number
+}
+
+/** Torque of a shaft's own, N·m: `M = light + λ·(heavy − light)`, each piecewise linear in its own rpm, level beyond its ends. */
+export function ownTorque({ kind, load }: Pick<Shaft, 'kind' | 'load'>, rpm: number, share: number): number {
+  if (load === undefined) return onlyLeads(kind) ? IDLER_TORQUE : 0
+  const light = onCurve(load.light, rpm)
+  return light + share * (onCurve(load.heavy, rpm) - light)
+}
+
+function onCurve(curve: readonly LoadPoint[], rpm: number): number {
+  const at = curve.findIndex(([speed]) => speed >= rpm)
+  const above = at < 0 ? curve.at(-1) : curve[at]
+  const below = at <= 0 ? above : curve[at - 1]
+  if (above === undefined || below === undefined) return 0
+  const [[n0, m0], [n1, m1]] = [below, above]
+  return n1 === n0 ? m1 : m0 + ((rpm - n0) / (n1 - n0)) * (m1 - m0)
+}
+
+/** One belt under load: which of its pulleys drives it, and the torque each of the others takes from it, N·m, in route order. */
+export interface BeltTorques {
+  readonly driver: number
+  /** 0 at the driver. */
+  readonly torques: readonly number[]
+}
+
+/** Who turns whom: worked out once for a drive, whatever the engine does. */
+export interface LoadPlan {
+  /** Belts that are driven, those farthest from the crank first, each with its driver's place in the route. */
+  readonly inOrder: readonly {
+    readonly belt: SettledBelt
+    readonly driver: number
+    readonly takers: readonly Taker[]
+  }[]
+}
+
+/** A shaft that takes its torque from one belt. */
+interface Taker {
+  readonly at: number
+  readonly shaft: Shaft
+  readonly ratio: number
+  /** Cord radius of the driver over that of its pulley: how much of its torque the driver's shaft feels. */
+  readonly share: number
+}
+
+export function loadPlan(settled: SettledDrive, speeds: ShaftSpeeds): LoadPlan {
+  const shafts = new Map(settled.drive.shafts.map((shaft) => [shaft.id, shaft]))
+  const inOrder = settled.belts
+    .map((belt) => ({ belt, driver: driverOf(belt, speeds) }))
+    .filter(({ driver }) => driver >= 0)
+    .toSorted((a, b) => depthOf(b.belt, b.driver, speeds) - depthOf(a.belt, a.driver, speeds))
+    .map(({ belt, driver }) => ({ belt, driver, takers: takersOf(belt, driver, shafts, speeds) }))
+  return { inOrder }
+}
+
+/** The shafts that a belt turns; what another belt turns takes its torque from there. */
+function takersOf(
+  { belt, pulleys, rolls }: SettledBelt,
+  driver: number,
+  shafts: ReadonlyMap<string, Shaft>,
+  { reached }: ShaftSpeeds,
+): readonly Taker[] {
+  return pulleys.flatMap(({ shaft: id }, at): Taker[] => {
+    const [shaft, speed] = [shafts.get(id), reached.get(id)]
+    if (at === driver || shaft === undefined || speed?.ratio == null || speed.through.at(-1)?.belt !== belt.id)
+      return []
+    return [{ at, shaft, ratio: speed.ratio, share: (rolls[driver]?.r ?? 0) / (rolls[at]?.r ?? Infinity) }]
+  })
+}
+
+/**
+ * The torques on every belt that is driven, by belt id. A shaft takes its own torque from the belt that turns it, and with it what
+ * further belts take off it: at the driver of a belt power in is power out, so it asks for `Σ M_k·r_driver / r_k` of its own shaft.
+ */
+export function torquesAt({ inOrder }: LoadPlan, { rpm, load }: OperatingPoint): ReadonlyMap<string, BeltTorques> {
+  const asked = new Map<string, number>()
+  const torques = new Map<string, BeltTorques>()
+  for (const { belt, driver, takers } of inOrder) {
+    const each = new Array<number>(belt.pulleys.length).fill(0)
+    let demand = 0
+    for (const { at, shaft, ratio, share } of takers) {
+      const torque = ownTorque(shaft, ratio * rpm, load) + (asked.get(shaft.id) ?? 0)
+      each[at] = torque
+      demand += torque * share
+    }
+    torques.set(belt.belt.id, { driver, torques: each })
+    const shaft = belt.pulleys[driver]?.shaft ?? ''
+    asked.set(shaft, (asked.get(shaft) ?? 0) + demand)
+  }
+  return torques
+}
+
+/** The pulley a belt is driven by, as its place in the route; −1 where nothing turns the belt. */
+function driverOf({ belt, pulleys }: SettledBelt, { reached }: ShaftSpeeds): number {
+  const step = pulleys.map(({ shaft }) => reached.get(shaft)?.through.at(-1)).find((each) => each?.belt === belt.id)
+  if (step !== undefined) return pulleys.findIndex(({ id }) => id === step.driving)
+  return pulleys.findIndex(({ shaft }) => reached.get(shaft)?.ratio != null)
+}
+
+/** Belts between the crank and a belt's driver. */
+function depthOf({ pulleys }: SettledBelt, driver: number, { reached }: ShaftSpeeds): number {
+  return reached.get(pulleys[driver]?.shaft ?? '')?.through.length ?? 0
+}

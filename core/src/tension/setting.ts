@@ -1,0 +1,94 @@
+/** What a belt should be set to by hand, and how far the adjuster has to go for it: docs/mechanics/tension.md. */
+import type { Belt } from '../drive/belt.ts'
+import type { DriveEdit } from '../drive/edits.ts'
+import { shortWayRoundDeg } from '../numerics/vectors.ts'
+import { beltStrength } from '../path/belt-strength.ts'
+import type { AdjusterUnit } from '../path/adjuster-motion.ts'
+import { MIDDLE_TRAVEL } from '../path/drive-parts.ts'
+import type { SettledBelt } from '../path/settle.ts'
+import { tensionFromPluck, tensionFromPress, type CheckedSpan } from './hand-checks.ts'
+import { USED_SETTING } from './span-tensions.ts'
+
+/** Lives of a belt that are set differently. */
+export const BELT_AGES = ['new', 'run in', 'used'] as const
+export type BeltAge = (typeof BELT_AGES)[number]
+
+/** Against the setting of a used belt (nominal): 155 N a rib new, 135 N after the run-in and later. */
+const AGE_SHARE: Readonly<Record<BeltAge, number>> = { new: 155 / 135, 'run in': 1, used: 1 }
+
+/** Static tension to set, N for one belt of its set (nominal). */
+export function settingFor({ section, ribs }: Pick<Belt, 'section' | 'ribs'>, age: BeltAge): number {
+  return USED_SETTING[section] * (section === 'PK' ? ribs : 1) * AGE_SHARE[age]
+}
+
+/** Share by which a setting may miss what was wanted before it is worth another turn (nominal). */
+export const SETTING_SHARE = 0.1
+
+/** The finger on a span (nominal), N: about what a thumb gives without strain. It can be tried on a scale. */
+export const FINGER_FORCE = 45
+
+/** One standard deviation of what hands read: a press's force by its share, a deflection in mm, a pitch in Hz (nominal). */
+const READ_SIGMA = { finger: 0.2, gauge: 0.05, deflection: 0.5, frequency: 0.5 } as const
+
+/** How a span's tension was read by hand. */
+export type SpanReading =
+  | { readonly how: 'finger' | 'gauge'; readonly force: number; readonly deflection: number }
+  | { readonly how: 'pluck'; readonly frequency: number }
+
+/** N at rest that a reading comes to, with its standard deviation from what hands can tell apart. */
+export function tensionOf(
+  span: CheckedSpan,
+  reading: SpanReading,
+): { readonly tension: number; readonly sigma: number } {
+  if (reading.how === 'pluck') {
+    const tension = tensionFromPluck(span, reading.frequency)
+    // T grows with the square of the pitch.
+    return { tension, sigma: (2 * tension * READ_SIGMA.frequency) / reading.frequency }
+  }
+  const { force, deflection, how } = reading
+  const tension = tensionFromPress(span, force, deflection)
+  const dForce = tensionFromPress(span, force * (1 + READ_SIGMA[how]), deflection) - tension
+  const dDeflection = tensionFromPress(span, force, deflection + READ_SIGMA.deflection) - tension
+  return { tension, sigma: Math.hypot(dForce, dDeflection) }
+}
+
+/** How far an adjuster set by hand has to go, in what it is read in; positive takes up. */
+export interface AdjusterMove {
+  readonly by: number
+  readonly unit: AdjusterUnit
+  /** mm that the belt is stretched by. */
+  readonly stretch: number
+}
+
+/**
+ * The move that changes a belt's static tension: it is stretched by `ΔT·L_c / EA`, which the adjuster gives at `dL/du`. Null where a spring,
+ * or nothing, takes it up, or where the adjuster changes nothing.
+ */
+export function moveForTension(settled: SettledBelt, from: number, to: number): AdjusterMove | null {
+  const { belt, pulleys, path, adjuster } = settled
+  if (adjuster === null || adjuster.adjuster.kind === 'spring-arm' || !path.ok) return null
+  const u = adjuster.u ?? MIDDLE_TRAVEL
+  const perU = adjuster.lengthAt(u)?.perU
+  if (perU === undefined || perU === 0) return null
+  const stretch = ((to - from) * path.length) / beltStrength(belt, pulleys).stiffness
+  const { motion } = adjuster
+  const [released, takenUp] = [motion.valueAt(0), motion.valueAt(1)]
+  const travel = motion.unit === 'deg' ? shortWayRoundDeg(released, takenUp) : takenUp - released
+  return { by: (stretch / perU) * Math.abs(travel), unit: motion.unit, stretch }
+}
+
+/** Keeps what a belt was set to, N for one belt of its set; null for not known. */
+export function setInstallTension(beltId: string, tension: number | null): DriveEdit {
+  return (draft) => {
+    const belt = draft.belts.find(({ id }) => id === beltId)
+    if (belt !== undefined) belt.installTension = tension
+  }
+}
+
+/** Says how a belt's faces are. */
+export function setBeltCondition(beltId: string, condition: NonNullable<Belt['condition']>): DriveEdit {
+  return (draft) => {
+    const belt = draft.belts.find(({ id }) => id === beltId)
+    if (belt !== undefined) belt.condition = condition
+  }
+}
