@@ -64,8 +64,14 @@ describe('solve', () => {
     [['solve', 'ketch.json', '--u', 'tens'], '--u tens: write ADJUSTER=VALUE with a value from 0 to 1.'],
     [['solve', 'ketch.json', '--u', 'tens=1.5'], '--u tens=1.5: write ADJUSTER=VALUE with a value from 0 to 1.'],
     [['solve', 'ketch.json', '--u', 'rod=0.5'], '--u rod=0.5: the drive has no adjuster "rod".'],
-    [['polish'], 'emery knows no command "polish"; it knows solve, survey, route, fit, measure, label, schema.'],
-    [['toString'], 'emery knows no command "toString"; it knows solve, survey, route, fit, measure, label, schema.'],
+    [
+      ['polish'],
+      'emery knows no command "polish"; it knows solve, tension, survey, route, fit, measure, label, deflect, schema.',
+    ],
+    [
+      ['toString'],
+      'emery knows no command "toString"; it knows solve, tension, survey, route, fit, measure, label, deflect, schema.',
+    ],
     [['schema', 'x'], 'schema takes no arguments.'],
   ])('%p exits 2 with one line', (args, line) => {
     expect(run(args, files)).toEqual({ status: 2, out: '', err: [line] })
@@ -80,6 +86,55 @@ describe('solve', () => {
   test('what is wrong with a document is one line a problem, with its path', () => {
     const { status, err } = run(['solve', 'x.json'], { 'x.json': '{"format":"emery-drive","version":9}' })
     expect({ status, err }).toEqual({ status: 2, err: ['$.version is 9; this Emery reads version 1.'] })
+  })
+})
+
+describe('tension and deflect', () => {
+  test('tension prints what the independent program says', () => {
+    const point = ketch.tension?.[0]
+    if (point === undefined) throw new Error('no tensions')
+    const { status, out } = run(
+      ['tension', 'ketch.json', '--rpm', String(point.rpm), '--load', String(point.load)],
+      files,
+    )
+    expect(status).toBe(0)
+    const { belts } = JSON.parse(out) as { belts: typeof point.belts }
+    expect(belts[0]?.worst.pulley).toBe(point.belts[0]?.worst.pulley)
+    expect(belts[0]?.spans[2]).toMatchObject({ from: 'alt.1', to: 'wp.1' })
+    // Forces agree to 1e-6 N.
+    expect(belts[0]?.spans[2]?.tension).toBeCloseTo(point.belts[0]?.spans[2]?.tension ?? NaN, 6)
+    expect(run(['tension', 'ketch.json', '--rpm', '2000', '--load', '1', '--text'], files).out).toMatch(
+      /^alt\.1 +\d+ /m,
+    )
+  })
+
+  test('deflect gives back what it was given', () => {
+    const span = ['deflect', 'ketch.json', '--belt', 'main', '--span', 'crank.1,tens.1']
+    const pressed = JSON.parse(run([...span, '--tension', '400', '--force', '45'], files).out) as Record<string, number>
+    const back = JSON.parse(
+      run([...span, '--force', '45', '--deflection', String(pressed['deflection'])], files).out,
+    ) as Record<string, number>
+    expect(back['tension']).toBeCloseTo(400, 6)
+    const rung = JSON.parse(run([...span, '--frequency', String(pressed['frequency'])], files).out) as object
+    expect(rung).toMatchObject({ force: null, deflection: null })
+    expect((rung as Record<string, number>)['tension']).toBeCloseTo(400, 9)
+    expect(run([...span, '--tension', '400', '--text'], files).out).toMatch(/146\.8 mm: 400 N, rings at/)
+  })
+
+  test.each([
+    [['tension', 'ketch.json', '--rpm', '2000'], 'tension needs --rpm N and --load LAMBDA.'],
+    [['tension', 'ketch.json', '--rpm', 'fast', '--load', '1'], '--rpm fast: write a number from 0 to 30000.'],
+    [['deflect', 'ketch.json', '--belt', 'main'], 'deflect needs --span FROM,TO.'],
+    [
+      ['deflect', 'ketch.json', '--belt', 'main', '--span', 'crank.1,alt.1', '--tension', '1'],
+      '--span crank.1,alt.1: this belt has no such span; it has crank.1,tens.1 tens.1,alt.1 alt.1,wp.1 wp.1,ps.1 ps.1,ac.1 ac.1,crank.1.',
+    ],
+    [
+      ['deflect', 'ketch.json', '--belt', 'main', '--span', 'crank.1,tens.1', '--frequency', '0'],
+      'The frequency must be more than nothing.',
+    ],
+  ])('%p exits 2 with one line', (args, line) => {
+    expect(run(args, files)).toEqual({ status: 2, out: '', err: [line] })
   })
 })
 

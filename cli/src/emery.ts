@@ -1,4 +1,5 @@
 import { USAGE, UsageError, type Command, type Terminal } from './command.ts'
+import { deflect } from './deflect.ts'
 import { fit } from './fit.ts'
 import { label } from './label.ts'
 import { measure } from './measure.ts'
@@ -6,8 +7,19 @@ import { route } from './route.ts'
 import { schema } from './schema.ts'
 import { solve } from './solve.ts'
 import { survey } from './survey.ts'
+import { tension } from './tension.ts'
 
-const COMMANDS: Readonly<Record<string, Command>> = { solve, survey, route, fit, measure, label, schema }
+const COMMANDS: Readonly<Record<string, Command>> = {
+  solve,
+  tension,
+  survey,
+  route,
+  fit,
+  measure,
+  label,
+  deflect,
+  schema,
+}
 
 /** Runs the command line and returns its exit status. Mistakes print one line each on standard error. */
 export function emery(args: readonly string[], terminal: Terminal): number {

@@ -1,4 +1,4 @@
-import { millimetres, solveDrive, type CheckedDrive, type DriveSolution, type Travels } from '@emery/core'
+import { allProblems, millimetres, solveDrive, type CheckedDrive, type DriveSolution, type Travels } from '@emery/core'
 import { argumentsOf, printJson, USAGE, UsageError, type Command } from './command.ts'
 import { readDrive } from './drive-argument.ts'
 import { table } from './table.ts'
@@ -47,7 +47,8 @@ function heldTravels(travels: readonly string[], drive: CheckedDrive): Travels {
   )
 }
 
-function asTables({ belts, shafts, problems }: DriveSolution): string {
+function asTables(solution: DriveSolution): string {
+  const { belts, shafts } = solution
   const length = (mm: number | null) => (mm === null ? '–' : millimetres(mm))
   const beltRows = belts.map(({ id, statedLength, reach, adjuster }) => [
     id,
@@ -65,7 +66,7 @@ function asTables({ belts, shafts, problems }: DriveSolution): string {
     ratio?.toFixed(3) ?? '–',
     ...(rpm === null ? ['–', '–', '–'] : [rpm.idle, rpm.cruise, rpm.max].map((n) => n.toFixed(0))),
   ])
-  const all = [...belts.flatMap((belt) => belt.problems), ...shafts.flatMap((shaft) => shaft.problems), ...problems]
+  const all = allProblems(solution)
   return [
     table(['belt', 'length', 'reach', 'adjuster'], beltRows),
     '',
