@@ -17,6 +17,8 @@ import { healthRoutes } from './http/health.ts'
 import { ownSiteOnly } from './http/own-site-only.ts'
 import { photoRoutes } from './photos/photo-routes.ts'
 import { PhotoService } from './photos/photo-service.ts'
+import { ruleRoutes } from './rules/rule-routes.ts'
+import { RuleService } from './rules/rule-service.ts'
 import { shelfRoutes } from './shelf/shelf-routes.ts'
 import { ShelfService } from './shelf/shelf-service.ts'
 import { vehicleRoutes } from './vehicles/vehicle-routes.ts'
@@ -75,6 +77,7 @@ export function buildApp({
   api.use('/drives', driveRoutes(new DriveService(source, now)))
   api.use('/drives/:driveId/fittings', fittingRoutes(new FittingService(source, now)))
   api.use('/shelf', shelfRoutes(new ShelfService(source, now)))
+  api.use('/rules', ruleRoutes(new RuleService(source, now)))
   api.use('/photos', photoRoutes(new PhotoService(source, now)))
   api.use('/examples', exampleRoutes(examplesDir))
   api.use(nothingHere)

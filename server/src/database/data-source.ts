@@ -3,11 +3,13 @@ import { DataSource } from 'typeorm'
 import { DriveEntity, DriveRevisionEntity } from '../drives/drive.entity.ts'
 import { FittingEntity } from '../fittings/fitting.entity.ts'
 import { PhotoEntity } from '../photos/photo.entity.ts'
+import { RuleEntity } from '../rules/rule.entity.ts'
 import { ShelfEntity } from '../shelf/shelf.entity.ts'
 import { VehicleEntity, VehicleRevisionEntity } from '../vehicles/vehicle.entity.ts'
 import { VehiclesAndDrives1763900000000 } from './migrations/1763900000000-vehicles-and-drives.ts'
 import { PeopleAndPhotos1764000000000 } from './migrations/1764000000000-people-and-photos.ts'
 import { ShelfAndFittings1764100000000 } from './migrations/1764100000000-shelf-and-fittings.ts'
+import { ShopRules1764200000000 } from './migrations/1764200000000-shop-rules.ts'
 
 /** The connection to MariaDB. The schema changes by migrations only. */
 export function dataSourceFor(url: string): DataSource {
@@ -24,8 +26,14 @@ export function dataSourceFor(url: string): DataSource {
       PhotoEntity,
       ShelfEntity,
       FittingEntity,
+      RuleEntity,
     ],
-    migrations: [VehiclesAndDrives1763900000000, PeopleAndPhotos1764000000000, ShelfAndFittings1764100000000],
+    migrations: [
+      VehiclesAndDrives1763900000000,
+      PeopleAndPhotos1764000000000,
+      ShelfAndFittings1764100000000,
+      ShopRules1764200000000,
+    ],
     migrationsTransactionMode: 'each',
     synchronize: false,
     poolSize: 10,

@@ -1,4 +1,11 @@
-import type { DocumentProblem, DriveConflict, ErrorBody, ShelfConflict, VehicleConflict } from '@emery/core'
+import type {
+  DocumentProblem,
+  DriveConflict,
+  ErrorBody,
+  RuleConflict,
+  ShelfConflict,
+  VehicleConflict,
+} from '@emery/core'
 
 /** Every error the server answers with: docs/reference/errors.md lists each, and a test holds the two together. */
 export const ERRORS = {
@@ -12,6 +19,7 @@ export const ERRORS = {
   PHOTO_NOT_FOUND: { status: 404, message: 'There is no such picture; it may have been deleted.' },
   SHELF_BELT_NOT_FOUND: { status: 404, message: 'There is no such belt on the shelf; it may have been taken off.' },
   FITTING_NOT_FOUND: { status: 404, message: 'There is no such fitting; it may have been struck out.' },
+  RULE_NOT_FOUND: { status: 404, message: 'There is no such rule.' },
   SHELF_FULL: { status: 409, message: 'The shelf holds at most 20,000 belts. Nothing was added.' },
   VERSION_CONFLICT: { status: 409, message: 'Someone else saved this in the meantime. Choose which version to keep.' },
   TOO_LARGE: { status: 413, message: 'This is larger than a drive document can be (1 MB). Nothing was stored.' },
@@ -31,7 +39,7 @@ export type ErrorCode = keyof typeof ERRORS
 
 interface ErrorDetails {
   readonly problems?: readonly DocumentProblem[]
-  readonly conflict?: DriveConflict | VehicleConflict | ShelfConflict
+  readonly conflict?: DriveConflict | VehicleConflict | ShelfConflict | RuleConflict
 }
 
 /** An error out of the catalogue, thrown by services and turned into an answer by `answerErrors`. */
