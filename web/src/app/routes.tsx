@@ -31,6 +31,11 @@ export const router = createBrowserRouter([
         hydrateFallbackElement: <p role="status">Fetching the shelf …</p>,
       },
       {
+        path: 'rules',
+        lazy: async () => ({ Component: (await import('../rules/rules-screen.tsx')).RulesScreen }),
+        hydrateFallbackElement: <p role="status">Fetching the rules …</p>,
+      },
+      {
         path: 'drives/:driveId/:step?',
         // The bench is a chunk of its own: the list of drives is up before it is asked for.
         lazy: async () => ({ Component: (await import('../bench/bench-screen.tsx')).BenchScreen }),

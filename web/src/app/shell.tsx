@@ -10,6 +10,7 @@ import { usePreferences } from './preferences.ts'
 import { useKeys } from './keys.ts'
 import styles from './shell.module.css'
 import { TopBarSetter, type Command, type TopBarContent } from './top-bar.ts'
+import { RulesIcon } from './rules-icon.tsx'
 import { ShelfIcon } from './shelf-icon.tsx'
 import { UnitSwitch } from './unit-switch.tsx'
 
@@ -27,6 +28,7 @@ export function Shell() {
       ...(content?.commands ?? []),
       { id: 'drives', label: 'All drives', run: () => void navigate('/drives') },
       { id: 'shelf', label: 'The shelf: belts, and what their numbers mean', run: () => void navigate('/shelf') },
+      { id: 'rules', label: 'Rules: every value the verdicts rest on', run: () => void navigate('/rules') },
       {
         id: 'units',
         label: units === 'mm' ? 'Show inches' : 'Show millimetres',
@@ -74,6 +76,10 @@ export function Shell() {
           <NavLink to="/shelf">
             <ShelfIcon />
             Shelf
+          </NavLink>
+          <NavLink to="/rules">
+            <RulesIcon />
+            Rules
           </NavLink>
         </nav>
         <main id="screen" className={styles['screen']} tabIndex={-1}>

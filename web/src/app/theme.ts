@@ -36,6 +36,24 @@ const COLOURS = {
   },
 } as const
 
+/** What is chosen stands dark on light, or light on dark, as everywhere else where one of several is pressed. */
+const SEGMENTED = {
+  light: {
+    trackBg: '#ebeae3',
+    itemColor: '#22282b',
+    itemSelectedBg: '#22282b',
+    itemSelectedColor: '#fdfcf8',
+    trackPadding: 0,
+  },
+  dark: {
+    trackBg: '#272d30',
+    itemColor: '#efede6',
+    itemSelectedBg: '#efede6',
+    itemSelectedColor: '#1d2224',
+    trackPadding: 0,
+  },
+} as const
+
 export function antTheme(light: Light): ThemeConfig {
   return {
     algorithm: light === 'dark' ? theme.darkAlgorithm : theme.defaultAlgorithm,
@@ -48,6 +66,7 @@ export function antTheme(light: Light): ThemeConfig {
         defaultBorderColor: light === 'dark' ? '#b3bbbf' : '#22282b',
       },
       Drawer: { paddingLG: 20 },
+      Segmented: SEGMENTED[light],
     },
   }
 }

@@ -1,6 +1,6 @@
 import { createContext, useContext } from 'react'
 import { useStore } from 'zustand'
-import type { DriveSolution, SettledBelt, SettledDrive } from '@emery/core'
+import type { CheckedDrive, DriveSolution, SettledBelt, SettledDrive, ShopRules } from '@emery/core'
 import type { BenchState, BenchStore } from './store/bench-store.ts'
 
 /** What every part of the bench works from: the store, and the drive solved as it stands on the screen. */
@@ -10,6 +10,8 @@ export interface BenchParts {
   /** The same with the length that is held up to it, for the drawing; otherwise `settled` itself. */
   readonly shown: SettledDrive
   readonly solution: DriveSolution
+  /** The values that count in this workshop. */
+  readonly rules: ShopRules
   /** The belt the panel and the tape are about; undefined in a drive without belts. */
   readonly belt: SettledBelt | undefined
   /** Ids of parts that a problem points at while it is looked at. */
@@ -27,4 +29,9 @@ export function useBench(): BenchParts {
 
 export function useBenchState<Picked>(pick: (state: BenchState) => Picked): Picked {
   return useStore(useBench().store, pick)
+}
+
+/** The drive as it stood before the gesture of the moment: what takes its time to work out waits until the hand rests. */
+export function useRestingDrive(): CheckedDrive {
+  return useBenchState(({ gesture, drive }) => gesture?.before ?? drive)
 }

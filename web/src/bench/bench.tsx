@@ -2,16 +2,8 @@ import { DndContext } from '@dnd-kit/core'
 import { lazy, memo, Suspense, useCallback, useDeferredValue, useMemo, useState } from 'react'
 import { useParams } from 'react-router'
 import { useStore } from 'zustand'
-import {
-  describeSettled,
-  lengthWorking,
-  ratioWorking,
-  settleDrive,
-  wantedWorking,
-  type DriveRecord,
-  type SettledDrive,
-  type Working,
-} from '@emery/core'
+import { allProblems, describeSettled, settleDrive, type DriveRecord, type ProblemCode } from '@emery/core'
+import { useShopRules } from '../api/rules.ts'
 import { useTopBar } from '../app/top-bar.ts'
 import { useLengths } from '../readings/use-lengths.ts'
 import { useBenchCommands } from './bench-commands.tsx'
@@ -22,11 +14,10 @@ import { DrawingOrPhoto } from './drawing/drawing-or-photo.tsx'
 import { SaveMark } from './save-mark.tsx'
 import { StepStrip } from './step-strip.tsx'
 import { LengthStep } from './length/length-step.tsx'
-import { answerOf } from './length/use-length-answer.ts'
 import panelStyles from './steps/panel.module.css'
 import { ProblemList } from './steps/problem-list.tsx'
-import { allProblems, firstStep, isStep, STEPS, type StepId } from './steps/steps.ts'
-import type { BenchStore, WorkingSubject } from './store/bench-store.ts'
+import { firstStep, isStep, STEPS, type StepId } from './steps/steps.ts'
+import type { BenchStore } from './store/bench-store.ts'
 import { Tape } from './tape/tape.tsx'
 import { useDraggingBelt } from './tape/use-dragging-belt.ts'
 import { useBenchStore } from './use-bench-store.ts'
@@ -39,9 +30,10 @@ const READABLE_MS = 80
 const MeasureStep = lazy(async () => ({ default: (await import('./measure/measure-step.tsx')).MeasureStep }))
 const RouteStep = lazy(async () => ({ default: (await import('./route/route-step.tsx')).RouteStep }))
 const SpeedsStep = lazy(async () => ({ default: (await import('./speeds/speeds-step.tsx')).SpeedsStep }))
+const TensionStep = lazy(async () => ({ default: (await import('./tension/tension-step.tsx')).TensionStep }))
 const PulleyCard = lazy(async () => ({ default: (await import('./steps/pulley-card.tsx')).PulleyCard }))
 const Conflict = lazy(async () => ({ default: (await import('./conflict.tsx')).Conflict }))
-const WorkingDrawer = lazy(async () => ({ default: (await import('../readings/working-drawer.tsx')).WorkingDrawer }))
+const WorkingOfSubject = lazy(async () => ({ default: (await import('./working-of-subject.tsx')).WorkingOfSubject }))
 const ExportDialog = lazy(async () => ({ default: (await import('./export-dialog.tsx')).ExportDialog }))
 
 const STEP_PANELS: Readonly<Record<StepId, React.ComponentType>> = {
@@ -49,6 +41,12 @@ const STEP_PANELS: Readonly<Record<StepId, React.ComponentType>> = {
   route: RouteStep,
   length: LengthStep,
   speeds: SpeedsStep,
+  tension: TensionStep,
+}
+
+/** What a step says itself, with more to it than the list of what wants a look. */
+const SAID_BY_STEP: Readonly<Partial<Record<StepId, readonly ProblemCode[]>>> = {
+  speeds: ['OVER_SPEED', 'BELTS_FIGHT'],
 }
 
 /** The drive workspace: the steps over the drawing, the step's panel beside it, the tape along the bottom. */
@@ -91,7 +89,7 @@ export function Bench({ record }: { readonly record: DriveRecord }) {
           <PanelAndTape step={step} />
         </BenchContext.Provider>
       </div>
-      <WorkingOfSubject parts={parts} />
+      <WorkingWhenAsked />
       {exporting && (
         <Suspense fallback={null}>
           <ExportDialog drive={parts.settled.drive} onClose={() => setExporting(false)} />
@@ -123,11 +121,11 @@ const PanelAndTape = memo(function PanelAndTape({ step }: { readonly step: StepI
             <PulleyCard />
           </Suspense>
         )}
-        {urgent && !threading && <ProblemList />}
+        {urgent && !threading && <ProblemList without={SAID_BY_STEP[step] ?? []} />}
         <Suspense fallback={<p role="status">Fetching this step …</p>}>
           <StepPanel />
         </Suspense>
-        {!urgent && !threading && <ProblemList />}
+        {!urgent && !threading && <ProblemList without={SAID_BY_STEP[step] ?? []} />}
       </aside>
       <Tape />
     </DndContext>
@@ -140,10 +138,13 @@ function useBenchParts(store: BenchStore): BenchParts {
   const beltInHand = useStore(store, (state) => state.beltInHand)
   const trying = useStore(store, (state) => state.tryingLength)
   const tryingRoute = useStore(store, (state) => state.tryingRoute)
+  const tryingSizes = useStore(store, (state) => state.speeds.trying)
   const lengths = useLengths()
+  const rules = useShopRules()
   const [pointedAt, pointAt] = useState<readonly string[]>([])
   const settled = useMemo(() => settleDrive(drive), [drive])
   const shown = useMemo(() => {
+    if (tryingSizes?.base === drive) return tryingSizes.settled
     if (trying === null && tryingRoute === null) return settled
     return settleDrive({
       ...drive,
@@ -154,35 +155,28 @@ function useBenchParts(store: BenchStore): BenchParts {
         ...(belt.id === tryingRoute?.belt ? { route: [...tryingRoute.route], length: null } : {}),
       })),
     })
-  }, [settled, drive, beltInHand, trying, tryingRoute])
-  const solution = useMemo(() => describeSettled(settled, lengths.text), [settled, lengths])
+  }, [settled, drive, beltInHand, trying, tryingRoute, tryingSizes])
+  const solution = useMemo(
+    () => describeSettled(settled, { lengthText: lengths.text, rules }),
+    [settled, lengths, rules],
+  )
   const belt = settled.belts.find((each) => each.belt.id === beltInHand) ?? settled.belts[0]
   return useMemo(
-    () => ({ store, settled, shown, solution, belt, pointedAt, pointAt }),
-    [store, settled, shown, solution, belt, pointedAt],
+    () => ({ store, settled, shown, solution, rules, belt, pointedAt, pointAt }),
+    [store, settled, shown, solution, rules, belt, pointedAt],
   )
 }
 
-function WorkingOfSubject({ parts: { store, settled } }: { readonly parts: BenchParts }) {
-  const subject = useStore(store, (state) => state.working)
+/** The drawer of workings, fetched when the first number is laid open. */
+function WorkingWhenAsked() {
+  const asked = useBenchState((state) => state.working !== null)
   // Kept once it was opened, so that it can slide out again.
   const [wanted, setWanted] = useState(false)
-  if (subject !== null && !wanted) setWanted(true)
-  const working = useMemo(() => (subject === null ? undefined : workingOf(settled, subject)), [subject, settled])
+  if (asked && !wanted) setWanted(true)
   if (!wanted) return null
   return (
     <Suspense fallback={null}>
-      <WorkingDrawer open={subject !== null} working={working} onClose={() => store.getState().showWorking(null)} />
+      <WorkingOfSubject />
     </Suspense>
   )
-}
-
-function workingOf(settled: SettledDrive, subject: WorkingSubject): Working | undefined {
-  if (subject.of === 'ratio') return ratioWorking(settled, subject.shaft)
-  const belt = settled.belts.find((each) => each.belt.id === subject.belt)
-  if (subject.of === 'wanted' && belt !== undefined) {
-    const working = wantedWorking(belt.belt, answerOf(settled, belt))
-    if (working !== undefined) return working
-  }
-  return lengthWorking(settled, subject.belt)
 }

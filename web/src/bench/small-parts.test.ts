@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals'
-import { describeSettled, settleDrive, type CheckedDrive } from '@emery/core'
+import { describeSettled, settleDrive, type CheckedDrive, NOMINAL_RULES } from '@emery/core'
 import { differences } from './conflict-dialog.tsx'
 import { isStep, stepVerdict } from './steps/steps.ts'
 import { lengthsIn } from '../readings/use-lengths.ts'
@@ -26,7 +26,9 @@ describe('steps', () => {
   const verdicts = (drive: CheckedDrive) => {
     const settled = settleDrive(drive)
     const solution = describeSettled(settled)
-    return (['measure', 'length', 'speeds'] as const).map((step) => stepVerdict(step, settled, solution))
+    return (['measure', 'length', 'speeds'] as const).map((step) =>
+      stepVerdict(step, { settled, solution, rules: NOMINAL_RULES }),
+    )
   }
   const ketch = demoDrive('ketch-main')
   const belt = ketch.belts.map((each) => ({ ...each, length: null }))
@@ -44,7 +46,7 @@ describe('steps', () => {
   })
 
   test('are known by name', () => {
-    expect([isStep('length'), isStep('tension'), isStep(undefined)]).toEqual([true, false, false])
+    expect([isStep('length'), isStep('line-up'), isStep(undefined)]).toEqual([true, false, false])
   })
 })
 

@@ -15,7 +15,7 @@ interface StepStripProps {
 
 /** The steps in working order, each with how it stands; undo, redo and the working beside them. */
 export function StepStrip({ step, parts, commands }: StepStripProps) {
-  const { store, settled, solution } = parts
+  const { store } = parts
   const canUndo = useStore(store, ({ past }) => past.at(-1)?.label)
   const canRedo = useStore(store, ({ future }) => future[0]?.label)
   const run = (id: string) => commands.find((command) => command.id === id)?.run()
@@ -31,7 +31,7 @@ export function StepStrip({ step, parts, commands }: StepStripProps) {
           >
             <b aria-hidden>{i + 1}</b>
             {label}
-            <VerdictMark verdict={stepVerdict(id, settled, solution)} />
+            <VerdictMark verdict={stepVerdict(id, parts)} />
           </button>
         ))}
       </nav>

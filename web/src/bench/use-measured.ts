@@ -1,6 +1,5 @@
-import { useStore } from 'zustand'
 import { photoOfDrive, surveyDrive, type CheckedDrive, type DriveSurvey, type PhotoResult } from '@emery/core'
-import { useBench } from './bench-context.ts'
+import { useRestingDrive } from './bench-context.ts'
 
 /** Keeps what was worked out of a drive for as long as that drive is looked at, for all who ask. */
 function remembered<Result>(workOut: (drive: CheckedDrive) => Result): (drive: CheckedDrive) => Result {
@@ -14,11 +13,6 @@ function remembered<Result>(workOut: (drive: CheckedDrive) => Result): (drive: C
 
 const surveyOf = remembered(surveyDrive)
 const photoOf = remembered(photoOfDrive)
-
-/** The drive as it stood before the gesture of the moment: fits by least squares wait until the hand rests. */
-function useRestingDrive(): CheckedDrive {
-  return useStore(useBench().store, ({ gesture, drive }) => gesture?.before ?? drive)
-}
 
 /** What the drive's distances say; undefined without any. */
 export function useSurvey(): DriveSurvey | undefined {

@@ -1,5 +1,5 @@
 import { Modal } from 'antd'
-import { beltLabel, describeSettled, settleDrive, type CheckedDrive } from '@emery/core'
+import { allProblems, beltLabel, describeSettled, settleDrive, type CheckedDrive } from '@emery/core'
 import { DriveMiniature } from './drive-miniature.tsx'
 import styles from './drives-screen.module.css'
 
@@ -12,8 +12,7 @@ interface DrivePreviewProps {
 
 /** What a drive document holds, before it is taken among the workshop's drives. */
 export function DrivePreview({ file, drive, onTake, onClose }: DrivePreviewProps) {
-  const { belts, shafts, problems } = describeSettled(settleDrive(drive))
-  const wrong = [...belts.flatMap((belt) => belt.problems), ...shafts.flatMap((shaft) => shaft.problems), ...problems]
+  const wrong = allProblems(describeSettled(settleDrive(drive)))
   return (
     <Modal open width={560} title={file} okText="Import it" onOk={onTake} onCancel={onClose}>
       <div className={styles['preview']}>

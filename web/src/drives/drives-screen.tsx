@@ -3,7 +3,7 @@ import { useQuery } from '@tanstack/react-query'
 import { Button, Input, Tooltip } from 'antd'
 import { useCallback, useMemo, useState, type DragEvent } from 'react'
 import { Link, useNavigate } from 'react-router'
-import { beltLabel, solveDrive, type DriveRecord } from '@emery/core'
+import { allProblems, beltLabel, solveDrive, type DriveRecord } from '@emery/core'
 import { driveListQuery, exportAddress } from '../api/drives.ts'
 import { Notice } from '../app/notice.tsx'
 import { useTopBar } from '../app/top-bar.ts'
@@ -151,8 +151,7 @@ function DriveRow({ record, onDelete }: { readonly record: DriveRecord; readonly
 
 /** How a drive stands, in a word and a count. */
 function standingOf({ document }: DriveRecord): { readonly verdict: Verdict; readonly words: string } {
-  const { belts, shafts, problems } = solveDrive(document)
-  const all = [...belts.flatMap((belt) => belt.problems), ...shafts.flatMap((shaft) => shaft.problems), ...problems]
+  const all = allProblems(solveDrive(document))
   // A drive that is still being measured is not wrong, only unfinished.
   const unfinished = all.find(({ code }) => code === 'NOT_MEASURED' || code === 'NOT_ROUTED')
   if (unfinished !== undefined)

@@ -82,6 +82,8 @@ function valueText({ value }: WorkingLine, lengths: Lengths): string {
       return `${value.deg.toFixed(2)}°`
     case 'number':
       return value.value.toFixed(4)
+    case 'quantity':
+      return `${value.value.toFixed(value.unit === 'rpm' ? 0 : 1)} ${value.unit}`
   }
 }
 

@@ -1,4 +1,4 @@
-import { describeSettled, settleDrive, type CheckedDrive } from '@emery/core'
+import { describeSettled, NOMINAL_RULES, settleDrive, type CheckedDrive } from '@emery/core'
 import type { BenchParts } from '../bench/bench-context.ts'
 import { createBenchStore, type BenchStore } from '../bench/store/bench-store.ts'
 
@@ -10,6 +10,7 @@ export function benchParts(shown: CheckedDrive, store: BenchStore = createBenchS
     settled,
     shown: settled,
     solution: describeSettled(settled),
+    rules: NOMINAL_RULES,
     belt: settled.belts[0],
     pointedAt: [],
     pointAt: () => undefined,

@@ -8,18 +8,22 @@ import { PhotoUnderlay } from '../photo/photo-underlay.tsx'
 import type { StepId } from '../steps/steps.ts'
 import type { ThreadingBelt } from '../store/bench-store.ts'
 import { doubtOf } from '../store/threading.ts'
-import { AdjusterHandles } from './adjuster-handles.tsx'
 import { AdjusterLayer } from './adjuster-layer.tsx'
 import { BeltLayer } from './belt-layer.tsx'
 import { driveBounds } from '../../shapes/drive-bounds.ts'
+import { chainTo, type ChainLink } from './chain.ts'
 import styles from './drawing.module.css'
 import { LabelLayer } from './label-layer.tsx'
 import { PulleyLayer } from './pulley-layer.tsx'
 import { Tray } from './tray.tsx'
 import { ScaleBar } from './scale-bar.tsx'
-import { useCamera } from './use-camera.ts'
+import { useCamera, type Camera } from './use-camera.ts'
 import { useDraggingPulley } from './use-dragging-pulley.ts'
 
+const AdjusterHandles = lazy(async () => ({ default: (await import('./adjuster-handles.tsx')).AdjusterHandles }))
+const RimHandle = lazy(async () => ({ default: (await import('./rim-handle.tsx')).RimHandle }))
+const ChainLayer = lazy(async () => ({ default: (await import('./chain-layer.tsx')).ChainLayer }))
+const TensionLayer = lazy(async () => ({ default: (await import('./tension-layer.tsx')).TensionLayer }))
 const SurveyLayer = lazy(async () => ({ default: (await import('./survey-layer.tsx')).SurveyLayer }))
 
 /** Millimetres an arrow key moves the pulley in hand. */
@@ -42,6 +46,8 @@ export function Drawing({ step }: { readonly step: StepId }) {
   const bounds = useMemo(() => driveBounds(settled), [settled])
   const { camera, size, fit, fitIfUntouched, zoomBy } = useCamera(svg, bounds)
   const dragging = useDraggingPulley(camera.k)
+  const chain = useChain(step, camera)
+  const chips = useMemo(() => chain.map(({ chip }) => chip), [chain])
 
   // Parts that come into place otherwise than by hand may come outside of what is seen.
   const found = foundPlaces(settled)
@@ -122,9 +128,28 @@ export function Drawing({ step }: { readonly step: StepId }) {
               <SurveyLayer scale={camera.k} />
             </Suspense>
           )}
-          {measuring === 'adjusters' && <AdjusterHandles scale={camera.k} placeOf={placeOf} />}
+          {step === 'speeds' && (
+            <Suspense fallback={null}>
+              <RimHandle scale={camera.k} placeOf={placeOf} />
+            </Suspense>
+          )}
+          {measuring === 'adjusters' && (
+            <Suspense fallback={null}>
+              <AdjusterHandles scale={camera.k} placeOf={placeOf} />
+            </Suspense>
+          )}
         </g>
-        <LabelLayer camera={camera} size={size} />
+        {step === 'tension' && (
+          <Suspense fallback={null}>
+            <TensionLayer camera={camera} />
+          </Suspense>
+        )}
+        {chain.length > 0 && (
+          <Suspense fallback={null}>
+            <ChainLayer links={chain} />
+          </Suspense>
+        )}
+        <LabelLayer camera={camera} size={size} keepClear={chips} withEnds={step !== 'tension'} />
         <ScaleBar scale={camera.k} height={size.height} />
       </svg>
       <p
@@ -162,4 +187,13 @@ function foundPlaces({ drive, places }: SettledDrive): string {
       placed?.how === 'distances' || placed?.how === 'photo' ? `${id} ${x} ${y}` : places.has(id) ? id : '',
     )
     .join()
+}
+
+/** In Speeds the way from the crank to the shaft asked about stands on the drawing. */
+function useChain(step: StepId, camera: Camera): readonly ChainLink[] {
+  const { shown } = useBench()
+  const asked = useBenchState(({ speeds, selected }) =>
+    step !== 'speeds' ? undefined : (speeds.shaft ?? shown.drive.pulleys.find(({ id }) => id === selected)?.shaft),
+  )
+  return useMemo(() => (asked === undefined ? [] : chainTo(shown, asked, camera)), [shown, asked, camera])
 }

@@ -1,5 +1,14 @@
 import { useMemo } from 'react'
-import { carriers, isSized, spansOf, type Point, type Pulley, type SettledDrive, type Turn } from '@emery/core'
+import {
+  carriers,
+  isSized,
+  shaftSpeeds,
+  spansOf,
+  type Point,
+  type Pulley,
+  type SettledDrive,
+  type Turn,
+} from '@emery/core'
 import { TurnMark } from '../../readings/turn-mark.tsx'
 import { useLengths, type Lengths } from '../../readings/use-lengths.ts'
 import { useBench, useBenchState } from '../bench-context.ts'
@@ -13,6 +22,10 @@ import type { Camera } from './use-camera.ts'
 interface LabelLayerProps {
   readonly camera: Camera
   readonly size: { readonly width: number; readonly height: number }
+  /** What else stands there that no label may cover. */
+  readonly keepClear: readonly Rect[]
+  /** Whether the ends of the adjuster’s travel are named. */
+  readonly withEnds: boolean
 }
 
 interface LabelWords {
@@ -30,11 +43,12 @@ const FIGURE = 8.6
 const NOTE_LETTER = 6.6
 
 /** Names and numbers on the drawing, kept at one size whatever the zoom, and off the belts. */
-export function LabelLayer({ camera, size }: LabelLayerProps) {
+export function LabelLayer({ camera, size, keepClear, withEnds }: LabelLayerProps) {
   const { shown: settled, belt } = useBench()
   const selected = useBenchState((state) => state.selected)
   const words = useLabelWords()
-  const ends = useEndLabels(camera)
+  const travelEndLabels = useEndLabels(camera)
+  const ends = withEnds ? travelEndLabels : NO_ENDS
   const placed = useMemo(() => {
     const wanted = labelled(settled).flatMap((pulley): LabelWanted[] => {
       const place = settled.places.get(pulley.shaft)
@@ -55,10 +69,10 @@ export function LabelLayer({ camera, size }: LabelLayerProps) {
     return placeLabels(wanted, {
       segments,
       carriers: carriers(settled).map(onScreen),
-      boxes: [...ends, ...arrows, ...furniture(size)],
+      boxes: [...ends, ...arrows, ...furniture(size), ...keepClear],
       viewport: size,
     })
-  }, [settled, belt, words, camera, size, ends])
+  }, [settled, belt, words, camera, size, ends, keepClear])
 
   return (
     <g className={styles['labels']} aria-hidden>
@@ -101,9 +115,10 @@ function labelled(settled: SettledDrive): readonly Pulley[] {
 }
 
 function useLabelWords(): ReadonlyMap<string, LabelWords> {
-  const { shown: settled, solution } = useBench()
+  const { shown: settled } = useBench()
   const lengths = useLengths()
   return useMemo(() => {
+    const { reached } = shaftSpeeds(settled)
     const notes = new Map(
       settled.belts.flatMap(({ adjuster }) => {
         if (adjuster === null || adjuster.wanted === 'shared' || adjuster.u === null) return []
@@ -114,7 +129,7 @@ function useLabelWords(): ReadonlyMap<string, LabelWords> {
     const unrouted = settled.drive.belts.some(({ route }) => route.length < 2)
     return new Map(
       settled.drive.pulleys.map((pulley) => {
-        const shaft = solution.shafts.find(({ id }) => id === pulley.shaft)
+        const shaft = reached.get(pulley.shaft)
         const name = settled.drive.shafts.find(({ id }) => id === pulley.shaft)?.name
         return [
           pulley.id,
@@ -123,7 +138,7 @@ function useLabelWords(): ReadonlyMap<string, LabelWords> {
             size: sizeWords(pulley, lengths),
             turn: shaft?.turns ?? null,
             ratio:
-              shaft?.turns == null
+              shaft === undefined
                 ? unrouted
                   ? 'no belt yet'
                   : 'not driven'
@@ -135,7 +150,7 @@ function useLabelWords(): ReadonlyMap<string, LabelWords> {
         ] as const
       }),
     )
-  }, [settled, solution, lengths])
+  }, [settled, lengths])
 }
 
 function sizeWords(pulley: Pulley, lengths: Lengths): string {
@@ -159,6 +174,8 @@ function extent({ name, size, ratio, note }: LabelWords): Pick<LabelWanted, 'wid
   )
   return { width, height: LINE * (note === null ? 3 : 4), firstLine: LINE }
 }
+
+const NO_ENDS: readonly EndLabel[] = []
 
 interface EndLabel extends Rect {
   readonly text: string

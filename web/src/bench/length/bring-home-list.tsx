@@ -15,6 +15,7 @@ import {
   type Fit,
   type LengthAnswer,
   type SettledBelt,
+  fitOf,
 } from '@emery/core'
 import { shelfQuery } from '../../api/shelf.ts'
 import { FIT_MARK } from '../../readings/fit-mark.ts'
@@ -24,7 +25,6 @@ import { useBench } from '../bench-context.ts'
 import panel from '../steps/panel.module.css'
 import { LifeBar } from './life-bar.tsx'
 import styles from './length.module.css'
-import { fitOf } from './use-length-answer.ts'
 
 /** Sizes shown beside those to bring. */
 const SHOWN = 4

@@ -1,14 +1,10 @@
 import { useMemo } from 'react'
 import {
   bringHome,
-  fitByStrain,
-  fitLength,
   lengthAnswer,
   standardLengths,
   type BringHome,
-  type Fit,
   type LengthAnswer,
-  type Mm,
   type SettledBelt,
   type SettledDrive,
 } from '@emery/core'
@@ -22,17 +18,6 @@ export function answerOf(settled: SettledDrive, belt: SettledBelt): LengthAnswer
   const answer = lengthAnswer(settled, belt)
   answers.set(belt, answer)
   return answer
-}
-
-/** The one number: the length a new belt should have, as the trade states it; null while nothing says. */
-export function targetOf({ wanted, window, restsOn }: LengthAnswer): Mm | null {
-  if (wanted === null) return null
-  return restsOn === 'fixed' && window !== null ? (window.from + window.to) / 2 : wanted.mean
-}
-
-/** How a belt of some length would fit, as far as the drive is known; null while it is not. */
-export function fitOf({ situation }: LengthAnswer, belt: SettledBelt, length: Mm): Fit | null {
-  return situation === null ? (fitByStrain(belt, length) ?? null) : fitLength(situation, length)
 }
 
 /** mm to either side of the target from which sizes are offered. */

@@ -1,8 +1,7 @@
-import { beltLabel, type BringHome, type LengthAnswer, type SettledBelt } from '@emery/core'
+import { beltLabel, type BringHome, type LengthAnswer, type SettledBelt, targetOf } from '@emery/core'
 import { useLengths } from '../../readings/use-lengths.ts'
 import { useBench } from '../bench-context.ts'
 import styles from '../steps/panel.module.css'
-import { targetOf } from './use-length-answer.ts'
 
 const RESTS_ON = {
   marks: 'Puts the arm between its first and nominal marks.',

@@ -153,7 +153,8 @@ function Search({ belt }: { readonly belt: Belt }) {
   const could = drive.pulleys.filter((pulley) => pulley.face === 'smooth' || pulley.section === belt.section)
   const stale =
     state.is === 'done' &&
-    (changedFor(state.of, drive, belt.id) || state.pulleys.toSorted().join() !== pulleys.toSorted().join())
+    (changedFor(state.result.of, drive, belt.id) ||
+      state.result.pulleys.toSorted().join() !== pulleys.toSorted().join())
   return (
     // A set of pulleys that grows with the hand that threads is none to search.
     <section className={panel['section']} hidden={threading}>
@@ -171,7 +172,7 @@ function Search({ belt }: { readonly belt: Belt }) {
           </button>
         ))}
       </div>
-      {state.is === 'searching' ? (
+      {state.is === 'running' ? (
         <div role="status">
           <Progress percent={Math.round(100 * state.progress.done)} />
           <p>
@@ -185,7 +186,7 @@ function Search({ belt }: { readonly belt: Belt }) {
       )}
       {state.is === 'failed' && <p role="alert">The search stopped by itself. Look again.</p>}
       {state.is === 'done' && stale && <p className={panel['soft']}>The drive has changed since; look again.</p>}
-      {state.is === 'done' && !stale && <Found belt={belt} result={state.result} drive={drive} />}
+      {state.is === 'done' && !stale && <Found belt={belt} result={state.result.routes} drive={drive} />}
     </section>
   )
 }

@@ -58,11 +58,14 @@ function begun() {
 describe('a search in a worker of its own', () => {
   test('tells how far it is, and what it found; then the worker is let go', async () => {
     const { now, last } = begun()
-    expect(now().state).toEqual({ is: 'searching', progress: { done: 0, found: 0 } })
+    expect(now().state).toEqual({ is: 'running', progress: { done: 0, found: 0 } })
     act(() => last().progress({ done: 0.4, found: 2 }))
-    expect(now().state).toEqual({ is: 'searching', progress: { done: 0.4, found: 2 } })
+    expect(now().state).toEqual({ is: 'running', progress: { done: 0.4, found: 2 } })
     await settle(() => last().finish(nothing))
-    expect(now().state).toEqual({ is: 'done', result: nothing, of: haulm, pulleys: ['crank.1'] })
+    expect(now().state).toEqual({
+      is: 'done',
+      result: { routes: nothing, of: haulm, pulleys: ['crank.1'] },
+    })
     expect(ended).toBe(1)
   })
 
@@ -80,9 +83,9 @@ describe('a search in a worker of its own', () => {
     const first = last()
     act(() => now().search(haulm, 'main', ['alt.1']))
     await settle(() => first.finish(nothing))
-    expect([now().state.is, ended]).toEqual(['searching', 1])
+    expect([now().state.is, ended]).toEqual(['running', 1])
     await settle(() => last().finish(nothing))
-    expect(now().state).toMatchObject({ is: 'done', pulleys: ['alt.1'] })
+    expect(now().state).toMatchObject({ is: 'done', result: { pulleys: ['alt.1'] } })
   })
 
   test('a worker that falls over is said to have', async () => {

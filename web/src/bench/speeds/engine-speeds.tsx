@@ -1,13 +1,101 @@
-import { InputNumber } from 'antd'
+import { InputNumber, Select, Slider } from 'antd'
 import { useState } from 'react'
-import { ENGINE_SPEEDS, engineSpeedRefusal, setEngineSpeed, type EngineSpeed } from '@emery/core'
+import {
+  CHOSEN_USES,
+  ENGINE_SPEEDS,
+  engineSpeedRefusal,
+  setEngineSpeed,
+  setVehicleUse,
+  speedsAt,
+  type ChosenUse,
+  type EngineSpeed,
+  type VehicleUse,
+} from '@emery/core'
+import fields from '../../readings/fields.module.css'
+import { NO_BUBBLE } from '../../readings/slider.ts'
 import { useBench } from '../bench-context.ts'
+import panel from '../steps/panel.module.css'
 import styles from './speeds.module.css'
+import { useSpeeds } from './use-speeds.ts'
 
 const LABELS: Readonly<Record<EngineSpeed, string>> = { idleRpm: 'Idle', cruiseRpm: 'Cruise', maxRpm: 'Most' }
 
-/** The engine speeds the drive is judged at; what cannot be is refused in a sentence, and the old number stays. */
+export const USE_NAMES: Readonly<Record<VehicleUse['of'], string>> = {
+  town: 'Town: much idling',
+  motorway: 'Motorway: long at cruise',
+  towing: 'Towing',
+  'hill-climb': 'Hill-climb: near the top',
+  stationary: 'Stationary work at one speed',
+  own: 'As entered',
+}
+
+/** The engine: its speeds, how the vehicle is used, and the speed that is looked at. */
 export function EngineSpeeds() {
+  const { store, settled } = useBench()
+  const { engine } = settled.drive
+  const { rpm, use, bins } = useSpeeds()
+  const at = speedsAt(settled, rpm)
+  const beltName = (id: string) => settled.drive.belts.find((belt) => belt.id === id)?.name || id
+  const { edit, setSpeeds, showWorking } = store.getState()
+  const chooseUse = (of: VehicleUse['of']) => {
+    if (of === use.of) return
+    // What was chosen last is what an own use begins from.
+    edit('change how the vehicle is used', setVehicleUse(of === 'own' ? { of, bins: [...bins] } : { of }))
+  }
+  return (
+    <section className={`${panel['section'] ?? ''} ${styles['engine'] ?? ''}`} aria-label="Engine">
+      <h2 className="heading">Engine</h2>
+      <SpeedFields />
+      <label className={fields['line']}>
+        <span>Used for</span>
+        <Select<VehicleUse['of']>
+          aria-label="How the vehicle is used"
+          value={use.of}
+          options={[...CHOSEN_USES, 'own' as const].map((of: ChosenUse | 'own') => ({
+            value: of,
+            label: USE_NAMES[of],
+          }))}
+          onChange={chooseUse}
+        />
+      </label>
+      {settled.drive.use === undefined && (
+        <p className={panel['soft']}>Nobody has said how this vehicle is used: it is judged as if in town (nominal).</p>
+      )}
+      <label className={fields['slider']}>
+        <span>
+          At <b className="figures">{Math.round(rpm)}</b> rpm of the engine
+        </span>
+        <Slider
+          tooltip={NO_BUBBLE}
+          min={0}
+          max={engine.maxRpm}
+          step={10}
+          value={rpm}
+          ariaLabelForHandle="Engine speed looked at, rpm"
+          onChange={(engineRpm) => setSpeeds({ engineRpm })}
+        />
+      </label>
+      <ul className={styles['beltSpeeds']}>
+        {at.belts.map(({ belt, speed }) => (
+          <li key={belt}>
+            {beltName(belt)} runs at{' '}
+            <button
+              type="button"
+              className="figures"
+              aria-label={`Working of the speed of ${beltName(belt)}`}
+              onClick={() => showWorking({ of: 'belt speed', belt, engineRpm: rpm })}
+            >
+              {speed.toFixed(1)} m/s
+            </button>
+          </li>
+        ))}
+      </ul>
+    </section>
+  )
+}
+
+/** The engine speeds the drive is judged at; what cannot be is refused in a sentence, and the old number stays. */
+function SpeedFields() {
   const { store, settled } = useBench()
   const { engine } = settled.drive
   const [refusal, setRefusal] = useState<string | null>(null)
@@ -21,7 +109,7 @@ export function EngineSpeeds() {
   }
   return (
     <>
-      <div className={styles['engine']}>
+      <div className={fields['three']}>
         {ENGINE_SPEEDS.map((key) => (
           <label key={`${key} ${engine[key]}`}>
             {LABELS[key]}, rpm

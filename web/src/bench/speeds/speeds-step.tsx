@@ -1,139 +1,53 @@
-import { DownloadOutlined } from '@ant-design/icons'
-import { Button, Slider } from 'antd'
-import { saveAs } from 'file-saver'
-import { useState } from 'react'
-import { driveWords, fileName, speedsAt, speedsCsv } from '@emery/core'
-import { TurnMark } from '../../readings/turn-mark.tsx'
-import { VerdictMark } from '../../readings/verdict-mark.tsx'
+import { Segmented } from 'antd'
+import { lazy, Suspense } from 'react'
 import { useBench } from '../bench-context.ts'
-import { NO_BUBBLE } from '../../readings/slider.ts'
-import styles from '../steps/panel.module.css'
+import panel from '../steps/panel.module.css'
+import { BeltsNow } from './belts-now.tsx'
 import { CheckSum } from './check-sum.tsx'
 import { EngineSpeeds } from './engine-speeds.tsx'
+import { Findings } from './findings.tsx'
+import { PartFigures } from './part-figures.tsx'
 import { SpeedChart } from './speed-chart.tsx'
-import own from './speeds.module.css'
+import { SpeedFiles } from './speed-files.tsx'
+import { SpeedTable } from './speed-table.tsx'
+import { useSpeeds } from './use-speeds.ts'
 
-/** How fast everything turns at any engine speed, both ways round, drawn and to be checked. */
+const PutRight = lazy(async () => ({ default: (await import('./put-right/put-right.tsx')).PutRight }))
+
+/** How fast everything turns, whether that is right, and which pulley would put it right. */
 export function SpeedsStep() {
-  const { settled } = useBench()
-  const { engine } = settled.drive
-  const [looked, setLooked] = useState<number | null>(null)
-  const engineRpm = Math.min(looked ?? engine.cruiseRpm, engine.maxRpm)
-  const at = speedsAt(settled, engineRpm)
-  const beltName = (id: string) => settled.drive.belts.find((belt) => belt.id === id)?.name ?? id
-  const save = () =>
-    saveAs(
-      new Blob([speedsCsv(settled)], { type: 'text/csv;charset=utf-8' }),
-      `${fileName(settled.drive.name)}.speeds.csv`,
-    )
+  const { store } = useBench()
+  const { view } = useSpeeds()
   return (
     <>
-      <section className={styles['section']}>
-        <h2 className="heading">Engine</h2>
-        <EngineSpeeds />
-        <label className={own['slider']}>
-          <span>
-            At <b className="figures">{Math.round(engineRpm)}</b> rpm of the engine
-          </span>
-          <Slider
-            tooltip={NO_BUBBLE}
-            min={0}
-            max={engine.maxRpm}
-            step={10}
-            value={engineRpm}
-            ariaLabelForHandle="Engine speed looked at, rpm"
-            onChange={setLooked}
-          />
-        </label>
-        {at.belts.length > 0 && (
-          <p className={styles['soft']}>
-            {at.belts.map(({ belt, speed }) => `${beltName(belt)} runs at ${speed.toFixed(1)} m/s`).join(', ')}.
-          </p>
-        )}
-      </section>
-      <SpeedTable engineRpm={engineRpm} />
-      <section className={styles['section']} aria-label="Speeds over the engine’s">
-        <SpeedChart shafts={at.shafts} engineRpm={engineRpm} />
-        <Button icon={<DownloadOutlined />} onClick={save}>
-          As a table (CSV)
-        </Button>
-      </section>
-      <CheckSum shafts={at.shafts} />
+      <div className={panel['section']}>
+        <Segmented<'now' | 'right'>
+          block
+          aria-label="What to look at"
+          value={view}
+          options={[
+            { value: 'now', label: 'As it is' },
+            { value: 'right', label: 'Put it right' },
+          ]}
+          onChange={(next) => store.getState().setSpeeds({ view: next, trying: null })}
+        />
+      </div>
+      {view === 'now' ? (
+        <>
+          <Findings />
+          <BeltsNow />
+          <EngineSpeeds />
+          <SpeedTable />
+          <SpeedChart />
+          <PartFigures />
+          <SpeedFiles />
+          <CheckSum />
+        </>
+      ) : (
+        <Suspense fallback={<p role="status">Fetching …</p>}>
+          <PutRight />
+        </Suspense>
+      )}
     </>
-  )
-}
-
-/** Every shaft's turn, ratio both ways round and rpm; a ratio opens its working. */
-function SpeedTable({ engineRpm }: { readonly engineRpm: number }) {
-  const { store, settled, solution } = useBench()
-  const { shafts } = settled.drive
-  return (
-    <section className={styles['section']}>
-      <h2 className="heading">How fast everything turns</h2>
-      <p className={styles['soft']}>Turns for one turn of the crank. Press a ratio for its working.</p>
-      <table className={styles['table']}>
-        <thead>
-          <tr>
-            <th scope="col">shaft</th>
-            <th scope="col">ratio</th>
-            <th scope="col">idle</th>
-            <th scope="col">now</th>
-            <th scope="col">most</th>
-          </tr>
-        </thead>
-        <tbody>
-          {solution.shafts.map(({ id, turns, ratio, rpm, problems }) => {
-            const shaft = shafts.find((each) => each.id === id)
-            const name = shaft?.name ?? id
-            const crank = shaft?.kind === 'crank'
-            const worst = problems.some(({ severity }) => severity === 'error')
-              ? 'act'
-              : problems.length > 0
-                ? 'watch'
-                : null
-            return (
-              <tr key={id}>
-                <th scope="row">
-                  <span className={styles['shaftName']}>
-                    {turns === null ? (
-                      <VerdictMark verdict="none" label="not driven" />
-                    ) : (
-                      <TurnMark turn={turns} size={17} />
-                    )}
-                    <span>
-                      {name}
-                      {!crank && ratio !== null && (
-                        <small className={own['words']}>
-                          {driveWords(ratio)}; crank {(1 / ratio).toFixed(2)} for one
-                        </small>
-                      )}
-                    </span>
-                    {worst !== null && <VerdictMark verdict={worst} label={problems[0]?.message ?? worst} />}
-                  </span>
-                </th>
-                <td className="figures">
-                  {ratio === null || crank ? (
-                    (ratio?.toFixed(2) ?? '–')
-                  ) : (
-                    <button
-                      type="button"
-                      aria-label={`Working of the ratio of ${name}`}
-                      onClick={() => store.getState().showWorking({ of: 'ratio', shaft: id })}
-                    >
-                      {ratio.toFixed(2)}
-                    </button>
-                  )}
-                </td>
-                {[rpm?.idle, ratio === null ? undefined : ratio * engineRpm, rpm?.max].map((each, i) => (
-                  <td key={i} className="figures">
-                    {each === undefined ? '–' : Math.round(each)}
-                  </td>
-                ))}
-              </tr>
-            )
-          })}
-        </tbody>
-      </table>
-    </section>
   )
 }

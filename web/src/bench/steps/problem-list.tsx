@@ -1,13 +1,14 @@
-import type { Problem } from '@emery/core'
+import { allProblems, type Problem, type ProblemCode } from '@emery/core'
 import { VerdictMark } from '../../readings/verdict-mark.tsx'
 import { useBench } from '../bench-context.ts'
 import styles from './panel.module.css'
-import { allProblems } from './steps.ts'
 
-/** Everything wrong with the drive, in words; each points at the drawing while it is looked at, and takes its pulley in hand. */
-export function ProblemList() {
+const NONE: readonly ProblemCode[] = []
+
+/** Everything wrong with the drive, in words; each points at the drawing while it is looked at, and takes its pulley in hand. What the step says better itself is left out (`without`). */
+export function ProblemList({ without = NONE }: { readonly without?: readonly ProblemCode[] }) {
   const { solution } = useBench()
-  const problems = allProblems(solution)
+  const problems = allProblems(solution).filter(({ code }) => !without.includes(code))
   if (problems.length === 0) return null
   return (
     <section className={styles['section']} aria-label="Wants a look">

@@ -1,4 +1,14 @@
-import { isSized, type DriveSolution, type Problem, type ProblemCode, type SettledDrive } from '@emery/core'
+import {
+  allProblems,
+  isSized,
+  judgeSpeeds,
+  spanTensions,
+  type DriveSolution,
+  type ProblemCode,
+  type SettledDrive,
+  type ShopRules,
+} from '@emery/core'
+import { reserveVerdict } from '../tension/reserve.ts'
 import type { Verdict } from '../../readings/verdict-mark.tsx'
 
 /** The steps of the bench that are built, in working order; the number keys follow it. */
@@ -7,6 +17,7 @@ export const STEPS = [
   { id: 'route', label: 'Route' },
   { id: 'length', label: 'Length' },
   { id: 'speeds', label: 'Speeds' },
+  { id: 'tension', label: 'Tension' },
 ] as const
 export type StepId = (typeof STEPS)[number]['id']
 
@@ -43,12 +54,11 @@ const STEP_OF: Readonly<Record<ProblemCode, StepId>> = {
   NOT_ROUTED: 'route',
 }
 
-export function allProblems({ belts, shafts, problems }: DriveSolution): readonly Problem[] {
-  return [...belts.flatMap((belt) => belt.problems), ...shafts.flatMap((shaft) => shaft.problems), ...problems]
-}
-
 /** How a step stands: the worst of its problems, nothing yet where what it needs is not known, else done. */
-export function stepVerdict(step: StepId, settled: SettledDrive, solution: DriveSolution): Verdict {
+export function stepVerdict(
+  step: StepId,
+  { settled, solution, rules }: { settled: SettledDrive; solution: DriveSolution; rules: ShopRules },
+): Verdict {
   const { belts } = settled.drive
   if (step !== 'measure' && (belts.length === 0 || (step !== 'route' && nothingRuns(settled)))) return 'none'
   if (step === 'measure') {
@@ -57,13 +67,25 @@ export function stepVerdict(step: StepId, settled: SettledDrive, solution: Drive
     if (missing > 0) return 'watch'
   }
   if (step === 'route' && belts.every(({ route }) => route.length < 2)) return 'none'
+  if (step === 'tension') return gripVerdict(settled)
   const problems = allProblems(solution).filter(({ code }) => STEP_OF[code] === step)
-  if (problems.some(({ severity }) => severity === 'error')) return 'act'
-  if (problems.length > 0) return 'watch'
+  const speeds = step === 'speeds' ? judgeSpeeds(settled, rules).map(({ verdict }) => verdict) : []
+  if (problems.some(({ severity }) => severity === 'error') || speeds.includes('act')) return 'act'
+  if (problems.length > 0 || speeds.includes('watch')) return 'watch'
   if (step !== 'length') return 'fine'
   const known = belts.filter(({ length }) => length !== null).length
   if (known === belts.length) return 'fine'
   return known === 0 ? 'none' : 'watch'
+}
+
+/** How the drive grips as it is, fully loaded, at its slowest, at cruise and at its fastest. */
+function gripVerdict(settled: SettledDrive): Verdict {
+  const { idleRpm, cruiseRpm, maxRpm } = settled.drive.engine
+  if (settled.drive.shafts.every(({ load }) => load === undefined)) return 'none'
+  const reserves = [idleRpm, cruiseRpm, maxRpm].flatMap((rpm) =>
+    spanTensions(settled, { rpm, load: 1 }).map(({ worst }) => worst.gripReserve),
+  )
+  return reserves.length === 0 ? 'none' : reserveVerdict(Math.min(...reserves))
 }
 
 function nothingRuns({ belts }: SettledDrive): boolean {

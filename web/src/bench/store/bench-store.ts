@@ -1,7 +1,17 @@
 import { applyPatches, enablePatches, produce, produceWithPatches, type Patch } from 'immer'
 import { createStore, type StoreApi } from 'zustand/vanilla'
 import type { EditResult } from '../../readings/edit-result.ts'
-import { checkDrive, setRoute, type CheckedDrive, type DriveDraft, type DriveEdit, type RouteEntry } from '@emery/core'
+import {
+  checkDrive,
+  setRoute,
+  type BeltCondition,
+  type CheckedDrive,
+  type DriveDraft,
+  type DriveEdit,
+  type PulleySize,
+  type RouteEntry,
+  type SettledDrive,
+} from '@emery/core'
 import { flipped, nextEntries } from './threading.ts'
 
 enablePatches()
@@ -15,7 +25,10 @@ interface HistoryStep {
 
 /** What a number on the screen that can be laid open is about. */
 export type WorkingSubject =
-  { readonly of: 'length' | 'wanted'; readonly belt: string } | { readonly of: 'ratio'; readonly shaft: string }
+  | { readonly of: 'length' | 'wanted'; readonly belt: string }
+  | { readonly of: 'ratio' | 'time'; readonly shaft: string }
+  | { readonly of: 'speed'; readonly shaft: string; readonly engineRpm: number }
+  | { readonly of: 'belt speed'; readonly belt: string; readonly engineRpm: number }
 
 /** What the Measure step is about at the moment. */
 export type Measuring = 'pulleys' | 'places' | 'photo' | 'adjusters'
@@ -25,6 +38,29 @@ export interface ThreadingBelt {
   readonly belt: string
   readonly entries: readonly RouteEntry[]
   readonly refusal: string | null
+}
+
+/** What is in hand in the Speeds step: kept while other steps are looked at, never saved. */
+export interface SpeedsInHand {
+  readonly view: 'now' | 'right'
+  /** The shaft asked about; null for the one in hand on the drawing, or the one that is worst off. */
+  readonly shaft: string | null
+  /** Engine speed looked at, rpm; null for cruise. */
+  readonly engineRpm: number | null
+  /** The speed wanted, rpm of the shaft's own, and at which engine speed. */
+  readonly wanted: { readonly rpm: number | null; readonly engineRpm: number } | null
+  /** Versions to be compared, each as the sizes it changes. */
+  readonly compared: readonly (readonly PulleySize[])[]
+  /** A version held up to the drive `base`, for the drawing. */
+  readonly trying: { readonly base: CheckedDrive; readonly settled: SettledDrive } | null
+}
+
+/** What is in hand in the Tension step: the operating point, and a condition of the belts that is only looked at. */
+export interface TensionInHand {
+  /** null for cruise. */
+  readonly engineRpm: number | null
+  readonly load: number
+  readonly condition: BeltCondition | null
 }
 
 /**
@@ -48,6 +84,9 @@ export interface BenchState {
   /** A route held up to the drive to see how it would run. */
   readonly tryingRoute: { readonly belt: string; readonly route: readonly RouteEntry[] } | null
 
+  readonly speeds: SpeedsInHand
+  readonly tension: TensionInHand
+
   /** Makes one undoable change, unless it would leave a value out of range. */
   readonly edit: (label: string, edit: DriveEdit) => EditResult
   /** A gesture shows changes as it goes, always from where it began, and is one step in the end. */
@@ -66,6 +105,8 @@ export interface BenchState {
   readonly showWorking: (subject: WorkingSubject | null) => void
   readonly measure: (what: Measuring) => void
   readonly tryRoute: (trying: BenchState['tryingRoute']) => void
+  readonly setTension: (change: Partial<TensionInHand>) => void
+  readonly setSpeeds: (change: Partial<SpeedsInHand>) => void
   /** Threading is a gesture: the belt follows pulley by pulley, and is one step in the end. */
   readonly beginThreading: (belt: string) => void
   readonly threadOnto: (pulley: string) => void
@@ -102,6 +143,8 @@ export function createBenchStore(drive: CheckedDrive): BenchStore {
       measuring: 'pulleys',
       threading: null,
       tryingRoute: null,
+      speeds: { view: 'now', shaft: null, engineRpm: null, wanted: null, compared: [], trying: null },
+      tension: { engineRpm: null, load: 1, condition: null },
 
       edit: (label, edit) => {
         const change = recorded(get(), label, get().drive, edit)
@@ -144,12 +187,15 @@ export function createBenchStore(drive: CheckedDrive): BenchStore {
         if (change.ok) set(change.state)
       },
 
-      select: (selected) => set({ selected }),
+      // A pulley picked on the drawing is what is asked about from then on.
+      select: (selected) => set({ selected, speeds: { ...get().speeds, shaft: null } }),
       takeBelt: (beltInHand) => set({ beltInHand, tryingLength: null }),
       tryLength: (tryingLength) => set({ tryingLength }),
       showWorking: (working) => set({ working }),
       measure: (measuring) => set({ measuring }),
       tryRoute: (tryingRoute) => set({ tryingRoute }),
+      setTension: (change) => set({ tension: { ...get().tension, ...change } }),
+      setSpeeds: (change) => set({ speeds: { ...get().speeds, ...change } }),
 
       beginThreading: (belt) => {
         get().cancelGesture()

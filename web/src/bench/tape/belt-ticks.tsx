@@ -8,10 +8,10 @@ import {
   type Fit,
   type LengthAnswer,
   type SettledBelt,
+  fitOf,
 } from '@emery/core'
 import { shelfQuery } from '../../api/shelf.ts'
 import { useBench, useBenchState } from '../bench-context.ts'
-import { fitOf } from '../length/use-length-answer.ts'
 import { HEIGHT, RULE_BOTTOM, type Scale } from './scale.ts'
 import styles from './tape.module.css'
 

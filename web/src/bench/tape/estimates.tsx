@@ -1,6 +1,5 @@
-import { lengthReadingName, type LengthAnswer } from '@emery/core'
+import { lengthReadingName, type LengthAnswer, targetOf } from '@emery/core'
 import { useLengths } from '../../readings/use-lengths.ts'
-import { targetOf } from '../length/use-length-answer.ts'
 import { HEIGHT, RULE_BOTTOM, RULE_TOP, type Scale } from './scale.ts'
 import styles from './tape.module.css'
 

@@ -1,6 +1,6 @@
+import { targetOf } from '@emery/core'
 import type { ScaleLinear } from 'd3-scale'
 import type { LengthAnswer, SettledBelt } from '@emery/core'
-import { targetOf } from '../length/use-length-answer.ts'
 
 export const HEIGHT = 112
 export const RULE_TOP = 36

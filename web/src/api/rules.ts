@@ -1,0 +1,28 @@
+import { queryOptions, useQuery } from '@tanstack/react-query'
+import { useMemo } from 'react'
+import { NOMINAL_RULES, shopRulesOf, type ShopRule, type ShopRules } from '@emery/core'
+import { ask } from './client.ts'
+
+/** What the workshop has set otherwise than nominal. */
+export function rulesQuery() {
+  return queryOptions({
+    queryKey: ['rules'] as const,
+    queryFn: async () => (await ask<{ rules: ShopRule[] }>('/rules')).rules,
+    staleTime: 30_000,
+  })
+}
+
+interface SetRule {
+  readonly value: number | null
+  readonly basedOn: number
+  readonly by: string
+}
+
+export const setRule = (key: string, fields: SetRule) =>
+  ask<ShopRule>(`/rules/${encodeURIComponent(key)}`, { method: 'PUT', json: fields })
+
+/** The values that count in this workshop; the nominal ones until they are there. */
+export function useShopRules(): ShopRules {
+  const { data } = useQuery(rulesQuery())
+  return useMemo(() => (data === undefined ? NOMINAL_RULES : shopRulesOf(data)), [data])
+}

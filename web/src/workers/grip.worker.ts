@@ -1,0 +1,4 @@
+import { expose } from 'comlink'
+import { gripWork } from './grip-work.ts'
+
+expose(gripWork)

@@ -1,0 +1,4 @@
+import { expose } from 'comlink'
+import { sizesWork } from './sizes-work.ts'
+
+expose(sizesWork)
