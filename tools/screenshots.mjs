@@ -146,6 +146,36 @@ async function card(page) {
   await page.getByRole('article', { name: 'Belt card' }).waitFor()
 }
 
+/** The water pump of the hill-climb car put right. */
+async function putRight(page) {
+  await page.getByRole('button', { name: 'Put Water pump right' }).click()
+  await page.getByRole('button', { name: /its limit with 5 % to spare/ }).click()
+  await page.getByRole('group', { name: 'Another pulley on Crank' }).waitFor()
+}
+
+async function compare(page) {
+  await putRight(page)
+  const cards = page.getByRole('group', { name: 'Another pulley on Crank' }).getByRole('button', { name: /^Compare/ })
+  await cards.nth(0).click()
+  await cards.nth(2).click()
+  await page.getByRole('region', { name: 'Versions to compare' }).getByRole('button', { name: 'Compare' }).click()
+  await page.getByRole('dialog', { name: 'Side by side' }).waitFor()
+  await page.waitForTimeout(400)
+}
+
+/** The van's belt in the wet, at idle. */
+async function wetMap(page) {
+  await page.getByText('Wet', { exact: true }).click()
+  await page.getByRole('slider', { name: 'Engine speed, rpm' }).focus()
+  await page.keyboard.press('Home')
+  await page.getByText(/slips first\. Something slips/).waitFor()
+}
+
+async function rules(page) {
+  await page.getByRole('link', { name: 'Rules' }).click()
+  await page.getByRole('heading', { name: 'Accessories: useful speeds' }).waitFor()
+}
+
 const step =
   (vehicle, key, more = async () => {}) =>
   async (page) => {
@@ -163,7 +193,11 @@ const PICTURES = [
   ['shelf', LIGHT, shelf],
   ['belt-card', LIGHT, card],
   ['bench-measure', LIGHT, step('Skerry', '1')],
-  ['bench-speeds', LIGHT, step('Kiln', '4')],
+  ['bench-speeds', LIGHT, step('Kiln', '4', take('Blower'))],
+  ['speeds-put-right', LIGHT, step('Skerry', '4', putRight)],
+  ['speeds-compare', LIGHT, step('Skerry', '4', compare)],
+  ['bench-tension', LIGHT, step('Ketch', '5', wetMap)],
+  ['rules', LIGHT, rules],
   ['bench-dark-inch', { units: 'inch', light: 'dark' }, step('Haulm', '3', take('Steering'))],
   ['working', LIGHT, step('Fenland', '3', (page) => page.keyboard.press('w'))],
   ['new-drive', LIGHT, newDrive],
