@@ -1,6 +1,11 @@
 import AxeBuilder from '@axe-core/playwright'
-import { expect, test } from './support/emery.ts'
+import { expect, test, type Emery } from './support/emery.ts'
 import type { Page } from '@playwright/test'
+
+interface Parts {
+  readonly emery: Emery
+  readonly page: Page
+}
 
 /** What axe finds serious or critical on the page, by rule and place. */
 async function serious(page: Page): Promise<string[]> {
@@ -12,45 +17,76 @@ async function serious(page: Page): Promise<string[]> {
     .flatMap(({ id, nodes }) => nodes.map(({ target }) => `${id}: ${target.join(' ')}`))
 }
 
-for (const light of ['light', 'dark'] as const) {
-  test(`axe finds nothing serious on any view, ${light}`, async ({ emery, page }) => {
-    await page.addInitScript(
-      (value) =>
-        localStorage.setItem('emery.preferences', JSON.stringify({ state: { units: 'mm', light: value }, version: 0 })),
-      light,
-    )
+/** Views that axe looks at, each in a test of its own: a look at a whole page takes a slow machine many seconds. */
+const VIEWS: Readonly<Record<string, (parts: Parts) => Promise<void>>> = {
+  'the drives': async ({ emery, page }) => {
     await emery.open()
     await expect(emery.driveRow('Ketch 2.2 van')).toBeVisible()
     expect(await serious(page)).toEqual([])
+  },
+  ...Object.fromEntries(
+    ['1', '2', '3', '4', '5'].map((step) => [
+      `step ${step} of the bench`,
+      async ({ emery, page }: Parts) => {
+        await emery.open()
+        await emery.pickDrive('Fenland 1.7 pickup')
+        await emery.pulley('Generator').click()
+        await page.keyboard.press(step)
+        const steps = page.getByRole('navigation', { name: 'Steps' }).getByRole('button')
+        await expect(steps.nth(Number(step) - 1)).toHaveAttribute('aria-current', 'step')
+        expect(await serious(page)).toEqual([])
+      },
+    ]),
+  ),
+  'a speed put right': async ({ emery, page }) => {
+    await emery.open()
     await emery.pickDrive('Fenland 1.7 pickup')
-    await emery.pulley('Generator').click()
-    for (const step of ['1', '2', '3', '5', '4']) {
-      await page.keyboard.press(step)
-      expect(await serious(page)).toEqual([])
-    }
+    await page.keyboard.press('4')
     await page.getByRole('button', { name: 'Put Generator right' }).click()
     await page.getByRole('button', { name: /its limit with 5 % to spare/ }).click()
     await expect(page.getByRole('group', { name: 'Another pulley on Generator' })).toBeVisible()
     expect(await serious(page)).toEqual([])
-    await page.keyboard.press('w')
-    await expect(page.getByRole('dialog')).toBeVisible()
-    // The drawer slides in; colours are measured once it stands still.
-    await page.waitForTimeout(400)
-    expect(await serious(page)).toEqual([])
-    await page.keyboard.press('Escape')
-    for (const key of ['Control+k', '?']) {
-      await expect(page.getByRole('dialog')).toBeHidden()
-      await page.keyboard.press(key)
-      await expect(page.getByRole('dialog')).toBeVisible()
-      await page.waitForTimeout(400)
-      expect(await serious(page)).toEqual([])
-      await page.keyboard.press('Escape')
-    }
+  },
+  ...Object.fromEntries(
+    [
+      ['w', 'the working'],
+      ['Control+k', 'the commands'],
+      ['?', 'the keys'],
+    ].map(([key = '', name = '']) => [
+      name,
+      async ({ emery, page }: Parts) => {
+        await emery.open()
+        await emery.pickDrive('Fenland 1.7 pickup')
+        await emery.pulley('Generator').click()
+        await page.keyboard.press(key)
+        await expect(page.getByRole('dialog')).toBeVisible()
+        // A drawer slides in; colours are measured once it stands still.
+        await page.waitForTimeout(400)
+        expect(await serious(page)).toEqual([])
+      },
+    ]),
+  ),
+  'the rules': async ({ emery, page }) => {
     await emery.open('/rules')
     await expect(page.getByRole('heading', { name: 'Wraps and clearance' })).toBeVisible()
     expect(await serious(page)).toEqual([])
-  })
+  },
 }
+
+for (const light of ['light', 'dark'] as const)
+  for (const [name, look] of Object.entries(VIEWS))
+    test(`axe finds nothing serious on ${name}, ${light}`, async ({ emery, page }) => {
+      test.slow()
+      await page.addInitScript(
+        (value) =>
+          localStorage.setItem(
+            'emery.preferences',
+            JSON.stringify({ state: { units: 'mm', light: value }, version: 0 }),
+          ),
+        light,
+      )
+      await look({ emery, page })
+    })
 
 test('nothing is cut off on a tablet, and targets are large enough for a thumb', async ({ browser, emery }) => {
   const context = await browser.newContext({ viewport: { width: 1024, height: 768 }, hasTouch: true, isMobile: true })
