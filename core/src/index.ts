@@ -241,6 +241,44 @@ export {
   type SpanChecked,
   type SpanReadings,
 } from './tension/hand-checks.ts'
+export { worstBearing, type BearingOverload } from './tension/bearings.ts'
+export { grooveWear, meshPitch, RIDE_LIMITS, type GrooveRide, type GrooveWear } from './tension/groove-wear.ts'
+export {
+  beginRunIn,
+  COOL_MINUTES,
+  dropRunIn,
+  noteRunIn,
+  RUN_MINUTES,
+  runInsDue,
+  runInStep,
+  SECOND_CHECK_KM,
+  type RunInDue,
+  type RunInMoment,
+  type RunInStep,
+} from './tension/run-in.ts'
+export {
+  keepTensionReading,
+  matchedSet,
+  MATCHED_SHARE,
+  strikeTensionReading,
+  tensionOfReading,
+  twistSays,
+  type MatchedSet,
+} from './tension/tension-readings.ts'
+export {
+  checkPointer,
+  checkSpring,
+  pointerReadings,
+  SPRING_SHARES,
+  type PointerReading,
+  type SpringCheck,
+} from './tension/tensioner-checks.ts'
+export { type RunIn, type TensionReading } from './drive/tension-reading.ts'
+export { travelLimits, type TravelLimits } from './path/travel-limits.ts'
+export { madeUpPluck, type MadeUpPluck } from './sound/made-up-pluck.ts'
+export { findPluck, PLUCK_RANGE, SURE_OF_PITCH, type Pluck, type PluckFound } from './sound/pluck.ts'
+export { clippedShare, isSilent, levelOf, secondsOf, type Recording } from './sound/recording.ts'
+export { MOST_SOUND_BYTES, readWav, writeWav, type WavRead } from './sound/wav.ts'
 export { gripMap, type GripMap, type GripMapOptions } from './tension/grip-map.ts'
 export { GRIP_MARGIN, leastTensions, type LeastTension } from './tension/least-tension.ts'
 export { type OperatingPoint } from './tension/loads.ts'
@@ -251,10 +289,15 @@ export {
   setBeltCondition,
   setInstallTension,
   SETTING_SHARE,
+  setTurnGives,
   settingFor,
   tensionOf,
+  turnGives,
   type AdjusterMove,
   type BeltAge,
+  type DialReading,
+  type KnownBetter,
+  type ReadTension,
   type SpanReading,
 } from './tension/setting.ts'
 export {

@@ -5,6 +5,10 @@ const id = identifier('The name by which a belt refers to this adjuster.')
 const shaft = identifier('The shaft it moves.')
 const point = (description: string) => record({ x: position(`${description}, x.`), y: position(`${description}, y.`) })
 const reach = (description: string) => quantity('mm', description, { min: 0.1, max: 2000 })
+/** mm that one turn of the screw or rod gives. */
+const perTurn = quantity('mm', 'How far one turn of its screw moves it.', { min: 0.1, max: 20 }).meta({
+  fallback: 'nominal',
+})
 const mark = (description: string) => quantity('', description, { min: 0, max: 1 })
 
 export const adjusterSchema = union('kind', {
@@ -32,6 +36,7 @@ export const adjusterSchema = union('kind', {
     pivot: point('The pivot bolt'),
     angleFrom: angle('Direction from the pivot to the shaft, released.'),
     angleTo: angle('The same, fully taken up.'),
+    perTurn: perTurn.optional(),
   }),
   slide: record({
     kind: constant('slide', 'must be slide', 'A shaft that slides along a straight slot.'),
@@ -40,6 +45,7 @@ export const adjusterSchema = union('kind', {
     direction: angle('The way it slides to take up.'),
     from: position('Along the slide from the stated place, released.'),
     to: position('The same, fully taken up.'),
+    perTurn: perTurn.optional(),
   }),
   turnbuckle: record({
     kind: constant('turnbuckle', 'must be turnbuckle', 'A threaded rod that swings an accessory about its pivot.'),
@@ -50,6 +56,7 @@ export const adjusterSchema = union('kind', {
     anchor: point('Where the rod holds the engine'),
     lengthMin: reach('Rod length, released.'),
     lengthMax: reach('Rod length that must never be exceeded: the thread needs its engagement.'),
+    perTurn: perTurn.optional(),
   }),
   eccentric: record({
     kind: constant('eccentric', 'must be eccentric', 'A pulley on an off-centre bush.'),

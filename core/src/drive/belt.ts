@@ -1,5 +1,6 @@
 import type { InferType } from 'yup'
 import { SECTIONS } from '../sections/sections.ts'
+import { runInSchema } from './tension-reading.ts'
 import { choice, identifier, list, quantity, record, text } from './schema-kit.ts'
 
 export const CONTACTS = ['ribs', 'back'] as const
@@ -42,6 +43,7 @@ export const beltSchema = record({
   condition: choice(['dry', 'wet', 'glazed', 'oily', 'worn'], 'State of the belt’s faces.')
     .meta({ fallback: 'dry' })
     .optional(),
+  runIn: runInSchema.optional(),
   route: list(
     routeEntrySchema,
     'Pulleys in the order a point of the belt meets them; fewer than two if not threaded yet.',

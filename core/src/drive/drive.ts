@@ -9,6 +9,7 @@ import { readingSchema } from './reading.ts'
 import { surveySchema } from './survey.ts'
 import { constant, list, record, text } from './schema-kit.ts'
 import { shaftSchema } from './shaft.ts'
+import { tensionReadingSchema } from './tension-reading.ts'
 import { vehicleUseSchema } from './vehicle-use.ts'
 
 export const DRIVE_FORMAT = 'emery-drive'
@@ -24,6 +25,7 @@ export const MOST = {
   readings: 240,
   distances: 240,
   lengths: 120,
+  tensions: 240,
 } as const
 
 export const driveSchema = record({
@@ -40,6 +42,9 @@ export const driveSchema = record({
   readings: list(readingSchema, 'What was read of the pulleys, oldest first.', { most: MOST.readings }).optional(),
   lengths: list(lengthReadingSchema, 'What was read of the belts’ lengths, oldest first.', {
     most: MOST.lengths,
+  }).optional(),
+  tensions: list(tensionReadingSchema, 'What was read of the belts’ tension, oldest first.', {
+    most: MOST.tensions,
   }).optional(),
   survey: surveySchema.optional(),
   photo: photoSchema.optional(),

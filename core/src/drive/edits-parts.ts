@@ -2,10 +2,11 @@
 import type { Point } from '../numerics/vectors.ts'
 import type { Adjuster } from './adjuster.ts'
 import type { RouteEntry } from './belt.ts'
-import { moveShaftBy, type DriveEdit, type Stamp } from './edits.ts'
+import { moveShaftBy, type DriveDraft, type DriveEdit, type Stamp } from './edits.ts'
 import type { Turn } from './engine.ts'
 import { sectionFigures, type Section } from '../sections/sections.ts'
 import type { PlacedHow } from './shaft.ts'
+import type { TensionReading } from './tension-reading.ts'
 
 /** Puts a shaft, and all that holds it, at a place, however it was known before. */
 export function putShaft(shaftId: string, place: Point, how: PlacedHow, stamp: Stamp, sigma?: number): DriveEdit {
@@ -60,6 +61,7 @@ export function removePulley(pulleyId: string): DriveEdit {
       draft.readings = draft.readings.filter(
         (reading) => reading.pulley !== pulleyId && !(reading.how === 'step' && reading.outer === pulleyId),
       )
+    strikeTensions(draft, (reading) => 'from' in reading && (reading.from === pulleyId || reading.to === pulleyId))
     if (draft.photo !== undefined) draft.photo.rims = draft.photo.rims.filter(({ pulley }) => pulley !== pulleyId)
     const { survey } = draft
     if (survey === undefined) return
@@ -73,7 +75,12 @@ export function removeBelt(beltId: string): DriveEdit {
   return (draft) => {
     draft.belts = draft.belts.filter(({ id }) => id !== beltId)
     if (draft.lengths !== undefined) draft.lengths = draft.lengths.filter(({ belt }) => belt !== beltId)
+    strikeTensions(draft, (reading) => 'belt' in reading && reading.belt === beltId)
   }
+}
+
+function strikeTensions(draft: DriveDraft, struck: (reading: TensionReading) => boolean): void {
+  if (draft.tensions !== undefined) draft.tensions = draft.tensions.filter((reading) => !struck(reading))
 }
 
 /** Says what a belt is. Another section keeps no length: belts of two sections are never the same length. */
@@ -140,5 +147,6 @@ export function removeAdjuster(adjusterId: string): DriveEdit {
   return (draft) => {
     draft.adjusters = draft.adjusters.filter(({ id }) => id !== adjusterId)
     for (const belt of draft.belts) if (belt.adjuster === adjusterId) belt.adjuster = null
+    strikeTensions(draft, (reading) => 'adjuster' in reading && reading.adjuster === adjusterId)
   }
 }

@@ -18,6 +18,7 @@ export function referenceProblems(drive: DriveDocument): DocumentProblem[] {
     ...halfPlaces(drive),
     ...readingProblems(drive),
     ...lengthProblems(drive),
+    ...tensionProblems(drive),
     ...surveyProblems(drive),
     ...photoProblems(drive),
   ]
@@ -55,6 +56,21 @@ function lengthProblems(drive: DriveDocument): DocumentProblem[] {
     if (reading.how === 'oldBelt' && reading.line === 'pins' && reading.pin === undefined)
       return [{ path: `${path}.pin`, message: 'is missing: what was read between two pins needs their diameter' }]
     return []
+  })
+}
+
+function tensionProblems(drive: DriveDocument): DocumentProblem[] {
+  const [belts, adjusters, pulleys] = [ids(drive.belts), ids(drive.adjusters), ids(drive.pulleys)]
+  return (drive.tensions ?? []).flatMap((reading, i): DocumentProblem[] => {
+    const path = `$.tensions[${i}]`
+    if ('adjuster' in reading)
+      return adjusters.has(reading.adjuster)
+        ? []
+        : [{ path: `${path}.adjuster`, message: `names "${reading.adjuster}", but there is no such adjuster` }]
+    if (!belts.has(reading.belt))
+      return [{ path: `${path}.belt`, message: `names "${reading.belt}", but there is no such belt` }]
+    if (!('from' in reading)) return []
+    return [...unknown(pulleys, reading.from, `${path}.from`), ...unknown(pulleys, reading.to, `${path}.to`)]
   })
 }
 

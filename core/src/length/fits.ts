@@ -1,10 +1,10 @@
 /** What becomes of a belt of one length on a drive: docs/mechanics/fitting.md. */
-import type { Adjuster } from '../drive/adjuster.ts'
 import type { Belt } from '../drive/belt.ts'
 import { isSized } from '../drive/pulley.ts'
 import { loadedParts } from '../path/belt-strength.ts'
 import { seatBelt, type LengthAt, type UsableStretch } from '../path/reach-curve.ts'
 import type { SettledBelt } from '../path/settle.ts'
+import { travelLimits, type TravelLimits } from '../path/travel-limits.ts'
 import { sectionFigures, statedMinusCord } from '../sections/sections.ts'
 import type { Mm } from '../units/quantity.ts'
 import { canBeRolledOn, lastPulleys, type LastPulley } from './last-pulley.ts'
@@ -15,12 +15,6 @@ export const END_OF_LIFE_SHARE = 0.01
 
 /** mm that a V belt's top lies below the rim when it is due (nominal): the sinking that the adjuster has to take up. */
 export const END_OF_LIFE_RIDE_MM = 2
-
-/** Travel nearer to the release stop than this leaves nothing to slacken (nominal). */
-export const TIGHT_TRAVEL = 0.08
-/** Travel of a new belt and of one at its end where the adjuster has no marks (nominal). */
-export const NEW_TRAVEL = 0.35
-export const END_TRAVEL = 0.95
 
 export const FIT_VERDICTS = ['too short', 'tight', 'good', 'good, short life', 'long', 'too long'] as const
 export type FitVerdict = (typeof FIT_VERDICTS)[number]
@@ -61,22 +55,6 @@ export interface FitSituation {
   readonly lastPulleys: readonly LastPulley[]
   /** mm of growth by wear of the flanks until the end of life, beside the belt's own. */
   readonly sinking: Mm
-}
-
-/** Where an adjuster may stand: with a new belt, and at the end of the belt's life. */
-export interface TravelLimits {
-  readonly newFrom: number
-  readonly newTo: number
-  readonly endTo: number
-  readonly restsOn: 'marks' | 'nominal'
-}
-
-export function travelLimits(adjuster: Adjuster | null): TravelLimits {
-  if (adjuster?.kind === 'spring-arm' && adjuster.marks !== undefined) {
-    const { min, nominal, max } = adjuster.marks
-    return { newFrom: Math.max(min, TIGHT_TRAVEL), newTo: nominal, endTo: max, restsOn: 'marks' }
-  }
-  return { newFrom: TIGHT_TRAVEL, newTo: NEW_TRAVEL, endTo: END_TRAVEL, restsOn: 'nominal' }
 }
 
 /** The situation of a settled belt; undefined without a path, without an adjuster, or where the adjuster changes nothing. */

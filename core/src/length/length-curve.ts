@@ -3,7 +3,8 @@ import type { SettledBelt } from '../path/settle.ts'
 import { sectionFigures, statedMinusCord } from '../sections/sections.ts'
 import type { Mm } from '../units/quantity.ts'
 import { NEW_BELT_TRAVEL } from './belt-wanted.ts'
-import { END_OF_LIFE_RIDE_MM, fitSituation, travelLimits, type FitSituation } from './fits.ts'
+import { travelLimits } from '../path/travel-limits.ts'
+import { END_OF_LIFE_RIDE_MM, fitSituation, type FitSituation } from './fits.ts'
 
 /** A length that a reading found the path to want with the adjuster at travel u. */
 export interface CurvePoint {

@@ -13,8 +13,7 @@ declare module 'fft.js' {
 }
 
 declare module 'wavefile/dist/wavefile.js' {
-  class WaveFile {
-    constructor(bytes?: Uint8Array)
+  interface WaveFile {
     bitDepth: string
     fmt: { audioFormat: number; numChannels: number; sampleRate: number; bitsPerSample: number; subformat: number[] }
     getSamples(interleaved: false, as: Float64ArrayConstructor): Float64Array | Float64Array[]
@@ -26,6 +25,8 @@ declare module 'wavefile/dist/wavefile.js' {
     ): void
     toBuffer(): Uint8Array
   }
-  const wavefile: { readonly WaveFile: typeof WaveFile }
+  const wavefile: {
+    readonly WaveFile: new (bytes?: Uint8Array) => WaveFile
+  }
   export default wavefile
 }

@@ -3,10 +3,10 @@ import { highestNear, peakBetween, spectrumOf, type Spectrum } from './spectrum.
 import { clippedShare, isSilent, levelOf, secondsOf, slowedDown, type Recording } from './recording.ts'
 
 /** Pitches that spans of belts ring at, Hz. */
-export const PLUCK_RANGE = [12, 600] as const
+export const PLUCK_RANGE: readonly [number, number] = [12, 600]
 
 /** Confidence below which a pitch wants another pluck before it is believed (nominal). */
-export const SURE_ENOUGH = 0.6
+export const SURE_OF_PITCH = 0.6
 
 export interface Pluck {
   /** First mode of the span, Hz. */

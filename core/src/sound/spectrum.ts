@@ -1,3 +1,6 @@
+// The packages bring no types; whoever compiles this file has to see ours.
+// eslint-disable-next-line @typescript-eslint/triple-slash-reference
+/// <reference path="./packages.d.ts" />
 import FFT from 'fft.js'
 
 /** Power of a stretch of sound over frequency. */

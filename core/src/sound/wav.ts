@@ -1,3 +1,6 @@
+// The packages bring no types; whoever compiles this file has to see ours.
+// eslint-disable-next-line @typescript-eslint/triple-slash-reference
+/// <reference path="./packages.d.ts" />
 import wavefile from 'wavefile/dist/wavefile.js'
 import type { Recording } from './recording.ts'
 

@@ -1,7 +1,8 @@
 /** What a belt should be set to by hand, and how far the adjuster has to go for it: docs/mechanics/tension.md. */
+import type { Adjuster } from '../drive/adjuster.ts'
 import type { Belt } from '../drive/belt.ts'
 import type { DriveEdit } from '../drive/edits.ts'
-import { shortWayRoundDeg } from '../numerics/vectors.ts'
+import { distance, radians, shortWayRoundDeg } from '../numerics/vectors.ts'
 import { beltStrength } from '../path/belt-strength.ts'
 import type { AdjusterUnit } from '../path/adjuster-motion.ts'
 import { MIDDLE_TRAVEL } from '../path/drive-parts.ts'
@@ -27,27 +28,54 @@ export const SETTING_SHARE = 0.1
 /** The finger on a span (nominal), N: about what a thumb gives without strain. It can be tried on a scale. */
 export const FINGER_FORCE = 45
 
-/** One standard deviation of what hands read: a press's force by its share, a deflection in mm, a pitch in Hz (nominal). */
-const READ_SIGMA = { finger: 0.2, gauge: 0.05, deflection: 0.5, frequency: 0.5 } as const
+/** One standard deviation of what hands read: a press's force and a dial's tension by their share, a deflection in mm, a pitch in Hz (nominal). */
+const READ_SIGMA = { finger: 0.2, gauge: 0.05, dial: 0.07, deflection: 0.5, frequency: 0.5 } as const
 
 /** How a span's tension was read by hand. */
 export type SpanReading =
   | { readonly how: 'finger' | 'gauge'; readonly force: number; readonly deflection: number }
   | { readonly how: 'pluck'; readonly frequency: number }
 
+/** What a gauge shows that is laid or clicked on a belt. */
+export interface DialReading {
+  readonly how: 'dial'
+  readonly tension: number
+}
+
+/** N at rest, with one standard deviation. */
+export interface ReadTension {
+  readonly tension: number
+  readonly sigma: number
+}
+
+/** How well the force or the pitch itself is known, where that is better known than by habit: a finger tried on a scale, a pitch found in a recording. */
+export interface KnownBetter {
+  /** Share of the force. */
+  readonly force?: number | undefined
+  /** Hz. */
+  readonly frequency?: number | undefined
+}
+
 /** N at rest that a reading comes to, with its standard deviation from what hands can tell apart. */
+export function tensionOf(span: CheckedSpan, reading: SpanReading, known?: KnownBetter): ReadTension
+export function tensionOf(span: CheckedSpan | null, reading: DialReading): ReadTension
 export function tensionOf(
-  span: CheckedSpan,
-  reading: SpanReading,
-): { readonly tension: number; readonly sigma: number } {
+  span: CheckedSpan | null,
+  reading: SpanReading | DialReading,
+  known: KnownBetter = {},
+): ReadTension {
+  if (reading.how === 'dial' || span === null) {
+    const tension = reading.how === 'dial' ? reading.tension : 0
+    return { tension, sigma: READ_SIGMA.dial * tension }
+  }
   if (reading.how === 'pluck') {
     const tension = tensionFromPluck(span, reading.frequency)
     // T grows with the square of the pitch.
-    return { tension, sigma: (2 * tension * READ_SIGMA.frequency) / reading.frequency }
+    return { tension, sigma: (2 * tension * (known.frequency ?? READ_SIGMA.frequency)) / reading.frequency }
   }
   const { force, deflection, how } = reading
   const tension = tensionFromPress(span, force, deflection)
-  const dForce = tensionFromPress(span, force * (1 + READ_SIGMA[how]), deflection) - tension
+  const dForce = tensionFromPress(span, force * (1 + (known.force ?? READ_SIGMA[how])), deflection) - tension
   const dDeflection = tensionFromPress(span, force, deflection + READ_SIGMA.deflection) - tension
   return { tension, sigma: Math.hypot(dForce, dDeflection) }
 }
@@ -56,6 +84,10 @@ export function tensionOf(
 export interface AdjusterMove {
   readonly by: number
   readonly unit: AdjusterUnit
+  /** mm that the shaft moves; null where it stays. */
+  readonly atShaft: number | null
+  /** Turns of its screw or rod; null where it has none. */
+  readonly turns: number | null
   /** mm that the belt is stretched by. */
   readonly stretch: number
 }
@@ -74,7 +106,54 @@ export function moveForTension(settled: SettledBelt, from: number, to: number): 
   const { motion } = adjuster
   const [released, takenUp] = [motion.valueAt(0), motion.valueAt(1)]
   const travel = motion.unit === 'deg' ? shortWayRoundDeg(released, takenUp) : takenUp - released
-  return { by: (stretch / perU) * Math.abs(travel), unit: motion.unit, stretch }
+  const by = (stretch / perU) * Math.abs(travel)
+  const atShaft = movedAtShaft(settled, adjuster.adjuster, by)
+  // A slot is clamped at the accessory, about as far out as its shaft; a rod is read along itself.
+  const screwed = adjuster.adjuster.kind === 'turnbuckle' ? by : atShaft
+  const perTurn = turnGives(adjuster.adjuster)
+  return {
+    by,
+    unit: motion.unit,
+    atShaft,
+    turns: perTurn === null || screwed === null ? null : screwed / perTurn,
+    stretch,
+  }
+}
+
+/** mm that one turn gives (nominal): a coarse screw, and a rod with a thread at either end. */
+const TURN_GIVES = { screw: 1.25, rod: 3 } as const
+
+/** mm that one turn of an adjuster's screw or rod gives; null where it has neither. */
+export function turnGives(adjuster: Adjuster): number | null {
+  switch (adjuster.kind) {
+    case 'slide':
+    case 'swing':
+      return adjuster.perTurn ?? TURN_GIVES.screw
+    case 'turnbuckle':
+      return adjuster.perTurn ?? TURN_GIVES.rod
+    case 'eccentric':
+    case 'shim':
+    case 'spring-arm':
+      return null
+  }
+}
+
+/** Says how far one turn of an adjuster's screw or rod moves it; null for the nominal. */
+export function setTurnGives(adjusterId: string, mm: number | null): DriveEdit {
+  return (draft) => {
+    const adjuster = draft.adjusters.find(({ id }) => id === adjusterId)
+    if (adjuster?.kind !== 'slide' && adjuster?.kind !== 'swing' && adjuster?.kind !== 'turnbuckle') return
+    if (mm === null) delete adjuster.perTurn
+    else adjuster.perTurn = mm
+  }
+}
+
+function movedAtShaft({ circles, pulleys }: SettledBelt, adjuster: Adjuster, by: number): number | null {
+  if (adjuster.kind === 'slide') return by
+  if (adjuster.kind === 'eccentric') return adjuster.throw * radians(by)
+  if (adjuster.kind !== 'swing') return null
+  const at = circles[pulleys.findIndex(({ shaft }) => shaft === adjuster.shaft)]
+  return at === undefined ? null : distance(at, adjuster.pivot) * radians(by)
 }
 
 /** Keeps what a belt was set to, N for one belt of its set; null for not known. */
