@@ -10,7 +10,7 @@ import { checkedSpans } from './checked-span.ts'
 import { grooveWear, meshPitch, rideVerdict } from './groove-wear.ts'
 import { pluckFrequency } from './hand-checks.ts'
 import { beginRunIn, dropRunIn, noteRunIn, runInsDue, runInStep } from './run-in.ts'
-import { moveForTension, setInstallTension, setTurnGives, tensionOf } from './setting.ts'
+import { fingerFromScale, moveForTension, setInstallTension, setTurnGives, tensionOf, turnWords } from './setting.ts'
 import { springTorque } from './span-tensions.ts'
 import {
   keepTensionReading,
@@ -178,6 +178,16 @@ describe('readings of tension', () => {
   })
 })
 
+describe('a finger on a scale', () => {
+  test('gives the mean of its presses and their scatter, and is never surer than a twentieth', () => {
+    // 4, 5 and 6 kg: 5 kg of 9.80665 N, scatter 1 kg in 5.
+    expect(fingerFromScale([4, 5, 6])).toEqual({ force: expect.closeTo(49.033, 3), share: expect.closeTo(0.2, 9) })
+    expect(fingerFromScale([5, 5])?.share).toBe(0.05)
+    expect(fingerFromScale([5])).toBeNull()
+    expect(fingerFromScale([5, 0])).toBeNull()
+  })
+})
+
 describe('how far to go', () => {
   test('on a slot in mm and turns of its screw: two straight spans give twice the way', () => {
     const move = moveForTension(beltOf(pair()), 200, 300)
@@ -203,6 +213,19 @@ describe('how far to go', () => {
 
   test('a setting is kept', () => {
     expect(changed(pair(), setInstallTension('belt', 320)).belts[0]?.installTension).toBe(320)
+  })
+})
+
+describe('turns of a screw', () => {
+  test.each([
+    [0.03, 'less than an eighth of a turn'],
+    [0.3, 'about a third of a turn'],
+    [0.5, 'about half a turn'],
+    [0.9, 'about one turn'],
+    [1.6, 'about 1½ turns'],
+    [3.1, 'about 3 turns'],
+  ])('%d are %s', (turns, words) => {
+    expect(turnWords(turns)).toBe(words)
   })
 })
 

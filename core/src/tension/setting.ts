@@ -28,8 +28,8 @@ export const SETTING_SHARE = 0.1
 /** The finger on a span (nominal), N: about what a thumb gives without strain. It can be tried on a scale. */
 export const FINGER_FORCE = 45
 
-/** One standard deviation of what hands read: a press's force and a dial's tension by their share, a deflection in mm, a pitch in Hz (nominal). */
-const READ_SIGMA = { finger: 0.2, gauge: 0.05, dial: 0.07, deflection: 0.5, frequency: 0.5 } as const
+/** One standard deviation of what hands read: a press's force and a dial's tension by their share, a deflection in mm, a pitch in Hz, and of what its tension is reckoned from by its share (nominal). */
+const READ_SIGMA = { finger: 0.2, gauge: 0.05, dial: 0.07, mass: 0.03, deflection: 0.5, frequency: 0.5 } as const
 
 /** How a span's tension was read by hand. */
 export type SpanReading =
@@ -70,8 +70,9 @@ export function tensionOf(
   }
   if (reading.how === 'pluck') {
     const tension = tensionFromPluck(span, reading.frequency)
-    // T grows with the square of the pitch.
-    return { tension, sigma: (2 * tension * (known.frequency ?? READ_SIGMA.frequency)) / reading.frequency }
+    // T grows with the square of the pitch, and with the belt’s mass and the square of the span, which are nominal and read with a rule.
+    const ofPitch = (2 * (known.frequency ?? READ_SIGMA.frequency)) / reading.frequency
+    return { tension, sigma: tension * Math.hypot(ofPitch, READ_SIGMA.mass) }
   }
   const { force, deflection, how } = reading
   const tension = tensionFromPress(span, force, deflection)
@@ -170,4 +171,47 @@ export function setBeltCondition(beltId: string, condition: NonNullable<Belt['co
     const belt = draft.belts.find(({ id }) => id === beltId)
     if (belt !== undefined) belt.condition = condition
   }
+}
+
+/** A finger that has been tried on a scale: N, and one standard deviation as a share of it. */
+export interface Finger {
+  readonly force: number
+  readonly share: number
+}
+
+/** N of one kilogram on a scale. */
+const N_PER_KG = 9.80665
+/** No finger presses the same twice: never surer than this share. */
+const SUREST_FINGER = 0.05
+
+/** What a finger gives, from presses on a scale, kg; at least two, none of them nothing. Null for fewer. */
+export function fingerFromScale(presses: readonly number[]): Finger | null {
+  const real = presses.filter((kg) => kg > 0)
+  if (real.length < 2) return null
+  const mean = real.reduce((sum, kg) => sum + kg, 0) / real.length
+  const scatter = Math.sqrt(real.reduce((sum, kg) => sum + (kg - mean) ** 2, 0) / (real.length - 1))
+  return { force: mean * N_PER_KG, share: Math.max(SUREST_FINGER, scatter / mean) }
+}
+
+const PARTS_OF_A_TURN: readonly (readonly [share: number, words: string])[] = [
+  [1 / 8, 'an eighth'],
+  [1 / 4, 'a quarter'],
+  [1 / 3, 'a third'],
+  [1 / 2, 'half'],
+  [2 / 3, 'two thirds'],
+  [3 / 4, 'three quarters'],
+]
+
+/** Turns of a screw as a hand makes them: `about a third of a turn`, `about 2½ turns`. */
+export function turnWords(turns: number): string {
+  if (turns < 1 / 16) return 'less than an eighth of a turn'
+  if (turns < 7 / 8) {
+    const [, words] = PARTS_OF_A_TURN.reduce((near, each) =>
+      Math.abs(each[0] - turns) < Math.abs(near[0] - turns) ? each : near,
+    )
+    return `about ${words}${words === 'half' ? '' : ' of'} a turn`
+  }
+  const halves = Math.round(2 * turns)
+  if (halves === 2) return 'about one turn'
+  return `about ${Math.floor(halves / 2)}${halves % 2 === 1 ? '½' : ''} turns`
 }

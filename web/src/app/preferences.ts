@@ -1,6 +1,6 @@
 import { create } from 'zustand'
 import { persist } from 'zustand/middleware'
-import type { LengthStyle, Stamp } from '@emery/core'
+import type { Finger, LengthStyle, Stamp } from '@emery/core'
 
 export type Light = 'light' | 'dark'
 
@@ -9,9 +9,13 @@ interface Preferences {
   readonly light: Light
   /** Whoever works here; stands beside readings and saves. Empty until they say. */
   readonly person: string
+  /** What each person’s finger gives, by name, once it was tried on a scale. */
+  readonly fingers: Readonly<Record<string, Finger>>
   readonly setUnits: (units: LengthStyle) => void
   readonly setLight: (light: Light) => void
   readonly setPerson: (person: string) => void
+  /** The finger of whoever works here; null forgets it. */
+  readonly setFinger: (finger: Finger | null) => void
 }
 
 /** What a person has chosen on this machine; kept in the browser, never in a drive. */
@@ -21,9 +25,15 @@ export const usePreferences = create<Preferences>()(
       units: 'mm',
       light: globalThis.matchMedia('(prefers-color-scheme: dark)').matches ? 'dark' : 'light',
       person: '',
+      fingers: {},
       setUnits: (units) => set({ units }),
       setLight: (light) => set({ light }),
       setPerson: (person) => set({ person }),
+      setFinger: (finger) =>
+        set(({ person, fingers }) => {
+          const { [person]: _, ...others } = fingers
+          return { fingers: finger === null ? others : { ...others, [person]: finger } }
+        }),
     }),
     { name: 'emery.preferences' },
   ),

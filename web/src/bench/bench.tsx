@@ -10,6 +10,7 @@ import { useBenchCommands } from './bench-commands.tsx'
 import { BenchContext, useBench, useBenchState, type BenchParts } from './bench-context.ts'
 import styles from './bench.module.css'
 import { DriveName } from './drive-name.tsx'
+import { DueNote } from './due-note.tsx'
 import { DrawingOrPhoto } from './drawing/drawing-or-photo.tsx'
 import { SaveMark } from './save-mark.tsx'
 import { StepStrip } from './step-strip.tsx'
@@ -64,6 +65,7 @@ export function Bench({ record }: { readonly record: DriveRecord }) {
   const [exporting, setExporting] = useState(false)
   const openExport = useCallback(() => setExporting(true), [])
   const commands = useBenchCommands(record, open, openExport)
+  const openTension = useCallback(() => commands.find(({ id }) => id === 'step-tension')?.run(), [commands])
   const tryNow = useCallback(() => saver.tryNow(), [saver])
   useTopBar(
     useMemo(
@@ -85,6 +87,7 @@ export function Bench({ record }: { readonly record: DriveRecord }) {
       <div className={styles['bench']}>
         <StepStrip step={step} parts={following} commands={commands} />
         <DrawingOrPhoto step={step} />
+        <DueNote onOpen={openTension} />
         <BenchContext.Provider value={following}>
           <PanelAndTape step={step} />
         </BenchContext.Provider>

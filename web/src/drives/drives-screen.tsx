@@ -3,10 +3,12 @@ import { useQuery } from '@tanstack/react-query'
 import { Button, Input, Tooltip } from 'antd'
 import { useCallback, useMemo, useState, type DragEvent } from 'react'
 import { Link, useNavigate } from 'react-router'
-import { allProblems, beltLabel, solveDrive, type DriveRecord } from '@emery/core'
+import { allProblems, beltLabel, runInsDue, solveDrive, type DriveRecord } from '@emery/core'
 import { driveListQuery, exportAddress } from '../api/drives.ts'
 import { Notice } from '../app/notice.tsx'
 import { useTopBar } from '../app/top-bar.ts'
+import { useNow } from '../app/use-now.ts'
+import { runInDueWords } from '../readings/run-in-words.ts'
 import { VerdictMark, type Verdict } from '../readings/verdict-mark.tsx'
 import { DriveMiniature } from './drive-miniature.tsx'
 import styles from './drives-screen.module.css'
@@ -106,10 +108,15 @@ function NoDrives({ search }: { readonly search: string }) {
   )
 }
 
+/** ms between two looks at what is due. */
+const LOOKED_AT_MS = 10_000
+
 function DriveRow({ record, onDelete }: { readonly record: DriveRecord; readonly onDelete: () => void }) {
   const { id, vehicle, document } = record
   const name = [vehicle?.name, document.name].filter((part) => part !== undefined).join(', ')
   const standing = useMemo(() => standingOf(record), [record])
+  const now = useNow(document.belts.some(({ runIn }) => runIn !== undefined) ? LOOKED_AT_MS : null)
+  const due = runInsDue(document, now)
   return (
     <li className={styles['row']}>
       <Link to={`/drives/${id}`} className={styles['open']}>
@@ -128,6 +135,11 @@ function DriveRow({ record, onDelete }: { readonly record: DriveRecord; readonly
         <span className={styles['standing']}>
           <VerdictMark verdict={standing.verdict} />
           {standing.words}
+          {due.map((each) => (
+            <span key={each.belt} className={styles['due']}>
+              {runInDueWords(each, now)}
+            </span>
+          ))}
         </span>
       </Link>
       <span className={styles['actions']}>

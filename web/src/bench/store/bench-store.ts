@@ -57,6 +57,8 @@ export interface SpeedsInHand {
 
 /** What is in hand in the Tension step: the operating point, and a condition of the belts that is only looked at. */
 export interface TensionInHand {
+  /** The belts under way, or how they are set and checked by hand. */
+  readonly view: 'running' | 'set'
   /** null for cruise. */
   readonly engineRpm: number | null
   readonly load: number
@@ -144,7 +146,7 @@ export function createBenchStore(drive: CheckedDrive): BenchStore {
       threading: null,
       tryingRoute: null,
       speeds: { view: 'now', shaft: null, engineRpm: null, wanted: null, compared: [], trying: null },
-      tension: { engineRpm: null, load: 1, condition: null },
+      tension: { view: 'running', engineRpm: null, load: 1, condition: null },
 
       edit: (label, edit) => {
         const change = recorded(get(), label, get().drive, edit)

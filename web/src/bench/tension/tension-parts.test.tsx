@@ -1,16 +1,17 @@
 import { afterEach, describe, expect, jest, test } from '@jest/globals'
-import { act, cleanup, render, screen, within } from '@testing-library/react'
+import { act, cleanup, fireEvent, render, screen, within } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import { App as AntApp } from 'antd'
+import { useStore } from 'zustand'
 import { settleDrive, spanTensions, type CheckedDrive } from '@emery/core'
 import { usePreferences } from '../../app/preferences.ts'
 import { benchParts } from '../../testing/bench-parts.ts'
 import { changed, demoDrive } from '../../testing/drives.ts'
-import { BenchContext } from '../bench-context.ts'
-import { createBenchStore } from '../store/bench-store.ts'
+import { BenchContext, useBench } from '../bench-context.ts'
+import { createBenchStore, type BenchStore } from '../store/bench-store.ts'
 import { reserveVerdict } from './reserve.ts'
 import { Running } from './running.tsx'
-import { SetIt } from './set-it.tsx'
+import { SetAndCheck } from './set/set-and-check.tsx'
 import { useTension } from './use-tension.ts'
 
 jest.setTimeout(30_000)
@@ -43,11 +44,6 @@ function show(drive: CheckedDrive, element: React.ReactElement) {
 }
 
 const fenland = demoDrive('fenland-vee')
-const beltOf = (drive: CheckedDrive, i = 0) => {
-  const belt = settleDrive(drive).belts[i]
-  if (belt === undefined) throw new Error('no belt')
-  return belt
-}
 
 describe('a reserve', () => {
   test.each([
@@ -118,32 +114,205 @@ describe('under way', () => {
   })
 })
 
-describe('setting by hand', () => {
-  test('a spring sets its own belt', () => {
-    const ketch = demoDrive('ketch-main')
-    show(ketch, <SetIt belt={beltOf(ketch)} />)
-    expect(screen.getByText(/Nothing is set by hand/)).toBeTruthy()
-  })
+/** One belt of a drive, set and checked, as the Tension step has it. */
+function SetOf({ i = 0 }: { readonly i?: number }) {
+  const { belts } = useTension()
+  const { settled } = useBench()
+  const belt = settled.belts[i]
+  return belt === undefined ? null : (
+    <SetAndCheck belt={belt} running={belts.find((each) => each.belt === belt.belt.id)} />
+  )
+}
 
-  test('a new belt is set tighter than a used one', async () => {
-    show(fenland, <SetIt belt={beltOf(fenland)} />)
+/** The same over a store that the page follows, as the bench does. */
+function Following({ store, children }: { readonly store: BenchStore; readonly children: React.ReactNode }) {
+  const drive = useStore(store, (state) => state.drive)
+  return <BenchContext.Provider value={benchParts(drive, store)}>{children}</BenchContext.Provider>
+}
+
+function showSet(drive: CheckedDrive, i = 0) {
+  usePreferences.setState({ units: 'mm', person: 'Wren', fingers: {} })
+  const store = createBenchStore(drive)
+  render(
+    <AntApp>
+      <Following store={store}>
+        <SetOf i={i} />
+      </Following>
+    </AntApp>,
+  )
+  return store
+}
+
+const field = (name: string) => screen.getByRole('spinbutton', { name })
+const newest = (store: BenchStore) => store.getState().drive.tensions?.at(-1)
+
+describe('setting by hand', () => {
+  test('a new belt is set tighter than a used one, and every tool is told what it should show', async () => {
+    showSet(fenland)
     expect(screen.getByText('300 N')).toBeTruthy()
+    const tools = screen.getByRole('list', { name: 'What each tool should show' })
+    expect(tools.textContent).toMatch(/of a finger \(nominal\) press it in by \d+\.\d mm/)
+    expect(tools.textContent).toMatch(/it takes \d+ N/)
+    expect(tools.textContent).toMatch(/it rings at 107 Hz/)
+    expect(tools.textContent).toMatch(/a quarter turn and no more/)
     await userEvent.click(screen.getByText('New'))
     expect(screen.getByText('344 N')).toBeTruthy()
   })
 
-  test('too tight says what the bearings carry, and how far to let it back', async () => {
-    show(fenland, <SetIt belt={beltOf(fenland)} />)
+  test('too tight says which bearing carries how much more, and how far to let it back', async () => {
+    showSet(
+      changed(fenland, (d) => {
+        for (const shaft of d.shafts) if (shaft.id === 'gen') shaft.maxSideLoad = 900
+      }),
+    )
     await userEvent.type(screen.getByRole('textbox', { name: 'It went in by' }), '3{Enter}')
     const answer = screen.getByRole('status')
-    expect(answer.textContent).toMatch(/too tight by \d+ N; bearings carry about \d+ % more/)
-    expect(answer.textContent).toMatch(/Let the adjuster back by/)
+    expect(answer.textContent).toMatch(/too tight by \d+ N\./)
+    expect(answer.textContent).toMatch(
+      /bearing of Generator then carries \d+ N, \d+ N more than it should; it is made for 900 N/,
+    )
+    expect(answer.textContent).toMatch(
+      /Take it back \d+\.\d\d mm at its shaft \(\d\.\d°\), about .* turns? of its screw/,
+    )
+  })
+
+  test('a screw that gives more a turn takes fewer turns', async () => {
+    const store = showSet(fenland)
+    await userEvent.click(screen.getByText('Dial'))
+    await userEvent.type(field('It shows, N'), '150')
+    expect(screen.getByRole('status').textContent).toMatch(/about 2 turns of its screw/)
+    await userEvent.clear(field('One turn gives, mm'))
+    await userEvent.type(field('One turn gives, mm'), '5')
+    expect(screen.getByRole('status').textContent).toMatch(/about (half|two thirds of) a turn of its screw/)
+    expect(store.getState().drive.adjusters[0]).toMatchObject({ perTurn: 5 })
+  })
+
+  test('a finger that was tried on a scale stands in for the nominal one', async () => {
+    showSet(fenland)
+    await userEvent.click(screen.getByRole('button', { name: 'Try it on a scale' }))
+    await userEvent.type(field('Press 1, kg'), '6')
+    await userEvent.type(field('Press 2, kg'), '6.2')
+    await userEvent.click(screen.getByRole('button', { name: 'My finger gives 60 N' }))
+    expect((field('Pressed with, N') as HTMLInputElement).value).toBe('60')
+    expect(screen.getByText(/of your finger/)).toBeTruthy()
+    expect(usePreferences.getState().fingers['Wren']?.force).toBeCloseTo(59.8, 1)
+  })
+
+  test('a twist says which way, keeps no setting, and is kept', async () => {
+    const store = showSet(fenland)
+    await userEvent.click(screen.getByText('Twist'))
+    await userEvent.type(field('It turned by, degrees'), '130')
+    expect(screen.getByRole('status').textContent).toContain('too loose')
+    await userEvent.click(screen.getByRole('button', { name: 'Keep this reading' }))
+    expect(newest(store)).toMatchObject({ how: 'twist', angle: 130, belt: 'fanbelt' })
+    expect(store.getState().drive.belts[0]?.installTension).toBe(320)
+  })
+
+  test('a kept reading is the belt’s setting, in one step that can be undone', async () => {
+    const store = showSet(fenland)
+    await userEvent.click(screen.getByText('Dial'))
+    await userEvent.type(field('It shows, N'), '290')
+    await userEvent.click(screen.getByRole('button', { name: 'Keep 290 N as its setting' }))
+    expect(newest(store)).toMatchObject({ how: 'dial', tension: 290 })
+    expect(store.getState().drive.belts[0]?.installTension).toBe(290)
+    act(() => store.getState().undo())
+    expect(store.getState().drive.belts[0]?.installTension).toBe(320)
+    expect(newest(store)).toBeUndefined()
   })
 
   test('a multi-rib belt is offered no quarter turn', () => {
-    const skerry = demoDrive('skerry-rod')
-    show(skerry, <SetIt belt={beltOf(skerry)} />)
+    showSet(demoDrive('skerry-rod'))
     expect(screen.queryByText(/quarter turn/)).toBeNull()
-    expect(screen.getByText(/45 N of a finger/)).toBeTruthy()
+    expect(screen.queryByText('Twist')).toBeNull()
   })
+
+  test('belts of a set are read one by one and held against each other', async () => {
+    showSet(
+      changed(fenland, (d) => {
+        const [belt] = d.belts
+        if (belt !== undefined) belt.count = 2
+      }),
+    )
+    await userEvent.click(screen.getByText('Dial'))
+    await userEvent.type(field('It shows, N'), '300')
+    await userEvent.click(screen.getByRole('button', { name: /Keep 300 N/ }))
+    await userEvent.click(screen.getByText('Belt 2'))
+    await userEvent.type(field('It shows, N'), '250')
+    await userEvent.click(screen.getByRole('button', { name: /Keep 250 N/ }))
+    expect(screen.getByRole('group', { name: 'The set against itself' }).textContent).toMatch(
+      /300 N.*250 N.*differ by 20 %, more than 10 %: replace the whole set/,
+    )
+  })
+})
+
+describe('running in', () => {
+  test('goes from set to checked, step by step, and is kept in the drive', async () => {
+    const store = showSet(fenland)
+    const runIn = () => store.getState().drive.belts[0]?.runIn
+    await userEvent.click(screen.getByRole('button', { name: 'It is set: begin the run-in' }))
+    expect(screen.getByText(/never in line with it/)).toBeTruthy()
+    await userEvent.click(screen.getByRole('button', { name: 'The engine runs' }))
+    expect(screen.getByRole('timer').textContent).toMatch(/^[45]:\d\d/)
+    await userEvent.click(screen.getByRole('button', { name: 'Stopped already' }))
+    expect(screen.getByRole('timer').textContent).toMatch(/^1[45]:\d\d/)
+    await userEvent.type(field('Distance now, km'), '84000')
+    await userEvent.click(screen.getByRole('button', { name: 'It is re-set' }))
+    expect(screen.getByText('Look again at 84,200 km')).toBeTruthy()
+    await userEvent.click(screen.getByRole('button', { name: 'Read again, and right' }))
+    expect(Object.keys(runIn() ?? {})).toEqual([
+      'setAt',
+      'startedAt',
+      'stoppedAt',
+      'resetAt',
+      'resetDistance',
+      'checkedAt',
+    ])
+    await userEvent.click(screen.getByRole('button', { name: /put this list away/ }))
+    expect(runIn()).toBeUndefined()
+  })
+})
+
+describe('a V belt in its grooves', () => {
+  test('that lies deep says so, with what it let out', async () => {
+    showSet(fenland)
+    const grooves = screen.getByRole('region', { name: 'In its grooves' })
+    for (const each of within(grooves).getAllByRole('textbox')) await userEvent.type(each, '2.2{Enter}')
+    expect(within(grooves).getAllByRole('img', { name: 'act' })).toHaveLength(3)
+    // 2π·2.2 = 13.8 mm.
+    expect(grooves.textContent).toMatch(/13\.8 mm of belt lie slack/)
+  })
+})
+
+describe('a tensioner', () => {
+  const ketch = demoDrive('ketch-main')
+
+  test('sets its own belt; where it points is judged and kept over time', async () => {
+    const store = showSet(ketch)
+    expect(screen.getByText(/nothing is set by hand/)).toBeTruthy()
+    const keep = () => userEvent.click(screen.getByRole('button', { name: 'Keep this reading' }))
+    await keep()
+    // The slider reads key codes, which only a raw event has here.
+    fireEvent.keyDown(screen.getByRole('slider', { name: /Where the arm points/ }), { keyCode: 35, which: 35 })
+    expect(screen.getByText(/past its last mark/)).toBeTruthy()
+    await keep()
+    expect(store.getState().drive.tensions).toHaveLength(2)
+    const kept = screen.getByRole('list', { name: 'Readings of the pointer' })
+    expect(within(kept).getAllByRole('listitem')[0]?.textContent).toContain('100 %')
+    expect(screen.getByRole('img', { name: /The pointer over time: from \d+ % to 100 %/ })).toBeTruthy()
+    await userEvent.click(within(kept).getAllByRole('button', { name: 'Strike out' })[0] ?? kept)
+    expect(store.getState().drive.tensions).toHaveLength(1)
+  })
+
+  test('whose spring is weak is told, against its own numbers', async () => {
+    const store = showSet(ketch)
+    await userEvent.type(field('It took, N·m'), '15')
+    expect(screen.getByRole('status').textContent).toMatch(/-3\d %.*weak: it lets the belt slip/)
+    await userEvent.click(screen.getAllByRole('button', { name: 'Keep this reading' }).at(-1) ?? document.body)
+    expect(newest(store)).toMatchObject({ how: 'torque', torque: 15 })
+  })
+})
+
+test('a toothed belt says at which pitch it whines when it is too tight', () => {
+  showSet(demoDrive('linnet-toothed'))
+  expect(screen.getByRole('region', { name: 'Its whine' }).textContent).toMatch(/\d+ times a second/)
 })

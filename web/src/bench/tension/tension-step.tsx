@@ -1,17 +1,21 @@
+import { Segmented } from 'antd'
+import { lazy, Suspense } from 'react'
 import { useBench } from '../bench-context.ts'
 import { BeltTabs } from '../steps/belt-tabs.tsx'
 import panel from '../steps/panel.module.css'
+import type { TensionInHand } from '../store/bench-store.ts'
 import { GripMapOf } from './grip-map.tsx'
 import { Running } from './running.tsx'
-import { SetIt } from './set-it.tsx'
 import { useTension } from './use-tension.ts'
+
+const SetAndCheck = lazy(async () => ({ default: (await import('./set/set-and-check.tsx')).SetAndCheck }))
 
 /** How tight each belt runs and what slips first; how to set it by hand and what a reading means. */
 export function TensionStep() {
-  const { belt } = useBench()
-  const { belts } = useTension()
+  const { store, belt } = useBench()
+  const { belts, view } = useTension()
   const running = belts.find((each) => each.belt === belt?.belt.id)
-  if (belt === undefined || running === undefined)
+  if (belt === undefined || !belt.path.ok)
     return (
       <>
         <BeltTabs />
@@ -19,17 +23,40 @@ export function TensionStep() {
           <p role="status">
             {belt === undefined
               ? 'This drive has no belt yet.'
-              : 'How tight this belt runs follows once its pulleys are measured, it is threaded, and the crank drives it.'}
+              : 'How tight this belt runs follows once its pulleys are measured and it is threaded.'}
           </p>
         </section>
       </>
     )
   return (
     <>
+      <div className={panel['section']}>
+        <Segmented<TensionInHand['view']>
+          block
+          aria-label="What to look at"
+          value={view}
+          options={[
+            { value: 'running', label: 'Under way' },
+            { value: 'set', label: 'Set and check' },
+          ]}
+          onChange={(next) => store.getState().setTension({ view: next })}
+        />
+      </div>
       <BeltTabs />
-      <Running belt={belt} running={running} />
-      <GripMapOf belt={belt} />
-      <SetIt key={belt.belt.id} belt={belt} />
+      {view === 'set' ? (
+        <Suspense fallback={<p role="status">Fetching …</p>}>
+          <SetAndCheck key={belt.belt.id} belt={belt} running={running} />
+        </Suspense>
+      ) : running === undefined ? (
+        <section className={panel['section']}>
+          <p role="status">Nothing turns this belt: the crank must drive it before it can run.</p>
+        </section>
+      ) : (
+        <>
+          <Running belt={belt} running={running} />
+          <GripMapOf belt={belt} />
+        </>
+      )}
     </>
   )
 }

@@ -1,0 +1,4 @@
+import { expose } from 'comlink'
+import { pluckWork } from './pluck-work.ts'
+
+expose(pluckWork)
