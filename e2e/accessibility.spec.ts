@@ -38,6 +38,16 @@ const VIEWS: Readonly<Record<string, (parts: Parts) => Promise<void>>> = {
       },
     ]),
   ),
+  'a belt set and checked': async ({ emery, page }) => {
+    await emery.open()
+    await emery.pickDrive('Fenland 1.7 pickup')
+    await page.keyboard.press('5')
+    await page.getByText('Set and check', { exact: true }).click()
+    await page.getByText('Pluck', { exact: true }).click()
+    await page.getByRole('button', { name: 'Made-up belt' }).click()
+    await expect(page.getByText(/^Heard/)).toBeVisible()
+    expect(await serious(page)).toEqual([])
+  },
   'a speed put right': async ({ emery, page }) => {
     await emery.open()
     await emery.pickDrive('Fenland 1.7 pickup')
@@ -113,6 +123,9 @@ test('nothing is cut off on a tablet, and targets are large enough for a thumb',
     .tap()
   await expect(page.getByRole('heading', { name: 'What slips first' })).toBeVisible()
   await expect(page.getByRole('button', { name: 'Stop' })).toBeHidden()
+  expect(await small(page)).toEqual([])
+  await page.getByText('Set and check', { exact: true }).tap()
+  await expect(page.getByRole('heading', { name: 'Where it points' })).toBeVisible()
   expect(await small(page)).toEqual([])
   await page.goto(`${process.env['EMERY_E2E_URL'] ?? ''}/rules`)
   await expect(page.getByRole('heading', { name: 'Wraps and clearance' })).toBeVisible()

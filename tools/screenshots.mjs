@@ -171,6 +171,15 @@ async function wetMap(page) {
   await page.getByText(/slips first\. Something slips/).waitFor()
 }
 
+/** The pickup's fan belt plucked, by a made-up belt. */
+async function pluck(page) {
+  await page.getByText('Set and check', { exact: true }).click()
+  await page.getByText('Pluck', { exact: true }).click()
+  await page.getByRole('button', { name: 'Made-up belt' }).click()
+  await page.getByText(/^Heard/).waitFor()
+  await page.getByRole('button', { name: /^Keep/ }).scrollIntoViewIfNeeded()
+}
+
 async function rules(page) {
   await page.getByRole('link', { name: 'Rules' }).click()
   await page.getByRole('heading', { name: 'Accessories: useful speeds' }).waitFor()
@@ -198,7 +207,7 @@ const PICTURES = [
   ['speeds-compare', LIGHT, step('Skerry', '4', compare)],
   ['bench-tension', LIGHT, step('Ketch', '5', wetMap)],
   ['rules', LIGHT, rules],
-  ['bench-dark-inch', { units: 'inch', light: 'dark' }, step('Haulm', '3', take('Steering'))],
+  ['bench-dark-inch', { units: 'inch', light: 'dark' }, step('Fenland', '5', pluck)],
   ['working', LIGHT, step('Fenland', '3', (page) => page.keyboard.press('w'))],
   ['new-drive', LIGHT, newDrive],
   [

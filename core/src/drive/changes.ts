@@ -117,6 +117,11 @@ class Comparison {
           say(`${was.section} with ${was.ribs} → ${is.section} with ${is.ribs}`)
         const length = (mm: number | null) => (mm === null ? 'not known' : this.text(mm))
         if (was.length !== is.length) say(`length ${length(was.length)} → ${length(is.length)}`)
+        const tension = (n: number | null | undefined) => (n == null ? 'not known' : `${Math.round(n)} N`)
+        if ((was.installTension ?? null) !== (is.installTension ?? null))
+          say(`setting ${tension(was.installTension)} → ${tension(is.installTension)}`)
+        if (was.condition !== is.condition) say(`its faces are ${is.condition ?? 'dry'} now`)
+        if (JSON.stringify(was.runIn) !== JSON.stringify(is.runIn)) say('went on with its run-in')
         if (was.adjuster !== is.adjuster)
           say(is.adjuster === null ? 'runs on fixed centres' : `is taken up by ${is.adjuster}`)
         if (JSON.stringify(was.route) !== JSON.stringify(is.route))
@@ -144,6 +149,14 @@ class Comparison {
       ...(distancesWas === distancesIs
         ? []
         : [{ about: 'distances', words: `Distances ${distancesWas} → ${distancesIs}.` }]),
+      ...(this.before.tensions?.length === this.after.tensions?.length
+        ? []
+        : [
+            {
+              about: 'tensions',
+              words: `Readings of tension ${this.before.tensions?.length ?? 0} → ${this.after.tensions?.length ?? 0}.`,
+            },
+          ]),
       ...(JSON.stringify(this.before.photo) === JSON.stringify(this.after.photo)
         ? []
         : [{ about: 'photo', words: 'The photo or its marks changed.' }]),

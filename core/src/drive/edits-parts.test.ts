@@ -17,6 +17,9 @@ import {
 } from './edits-parts.ts'
 import { addBelt, addPart, addPulley, freshId, newDrive } from './new-drive.ts'
 import { setDiameter } from '../testing/drives.ts'
+import { beginRunIn } from '../tension/run-in.ts'
+import { setBeltCondition, setInstallTension } from '../tension/setting.ts'
+import { keepTensionReading } from '../tension/tension-readings.ts'
 import { setBeltLength, setDriveName } from './edits.ts'
 
 const stamp = { by: 'Wren', at: '2026-11-24T08:00:00Z' }
@@ -51,6 +54,21 @@ describe('edits of parts keep the document whole, and are told in words', () => 
       'a belt',
       [setBeltLength('main', null), setRoute('main', [])],
       ['Main belt: length 1681 mm → not known, lost its route.'],
+    ],
+    [
+      'how tight it was set, by which reading, and its run-in',
+      [
+        setInstallTension('main', 810),
+        setBeltCondition('main', 'oily'),
+        beginRunIn('main', stamp.at),
+        keepTensionReading({ ...stamp, id: 'd', how: 'dial', belt: 'main', tension: 810 }),
+      ],
+      [
+        expect.stringMatching(
+          /^Main belt: setting .+ → 810 N, its faces are oily now, went on with its run-in\.$/,
+        ) as never,
+        'Readings of tension 0 → 1.',
+      ],
     ],
     ['another belt', [addBelt({ name: 'Second', section: 'V13', ribs: 4 })], ['Second was added.']],
     [

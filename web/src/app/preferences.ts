@@ -31,8 +31,8 @@ export const usePreferences = create<Preferences>()(
       setPerson: (person) => set({ person }),
       setFinger: (finger) =>
         set(({ person, fingers }) => {
-          const { [person]: _, ...others } = fingers
-          return { fingers: finger === null ? others : { ...others, [person]: finger } }
+          const others = Object.entries(fingers).filter(([name]) => name !== person)
+          return { fingers: Object.fromEntries(finger === null ? others : [...others, [person, finger]]) }
         }),
     }),
     { name: 'emery.preferences' },

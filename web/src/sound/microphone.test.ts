@@ -18,7 +18,7 @@ describe('the machine’s microphone', () => {
       configurable: true,
       value: { getUserMedia: () => Promise.reject(new DOMException('no', name)) },
     })
-    Object.assign(globalThis, { MediaRecorder: class {} })
+    Object.assign(globalThis, { MediaRecorder: nobody })
   }
 
   test('is not there over plain http, and that is said', async () => {
