@@ -65,6 +65,7 @@ module.exports = {
     only('length', 'length', ['numerics', 'units', 'sections', 'drive', 'path']),
     only('tension', 'tension', ['numerics', 'units', 'sections', 'drive', 'path', 'rules', 'speeds', 'resize']),
     only('sound', 'sound', ['numerics']),
+    only('lineup', 'lineup', ['numerics', 'units', 'sections', 'drive', 'path']),
     only('measure', 'measure', ['numerics', 'units', 'sections', 'drive', 'path']),
     only('survey', 'survey', ['numerics', 'units', 'sections', 'drive', 'path', 'solution']),
     only('route', 'route', ['numerics', 'units', 'sections', 'drive', 'path', 'solution']),

@@ -66,11 +66,11 @@ describe('solve', () => {
     [['solve', 'ketch.json', '--u', 'rod=0.5'], '--u rod=0.5: the drive has no adjuster "rod".'],
     [
       ['polish'],
-      'emery knows no command "polish"; it knows solve, tension, survey, route, fit, measure, label, deflect, schema.',
+      'emery knows no command "polish"; it knows solve, tension, lineup, survey, route, fit, measure, label, deflect, schema.',
     ],
     [
       ['toString'],
-      'emery knows no command "toString"; it knows solve, tension, survey, route, fit, measure, label, deflect, schema.',
+      'emery knows no command "toString"; it knows solve, tension, lineup, survey, route, fit, measure, label, deflect, schema.',
     ],
     [['schema', 'x'], 'schema takes no arguments.'],
   ])('%p exits 2 with one line', (args, line) => {
@@ -86,6 +86,24 @@ describe('solve', () => {
   test('what is wrong with a document is one line a problem, with its path', () => {
     const { status, err } = run(['solve', 'x.json'], { 'x.json': '{"format":"emery-drive","version":9}' })
     expect({ status, err }).toEqual({ status: 2, err: ['$.version is 9; this Emery reads version 1.'] })
+  })
+})
+
+describe('lineup', () => {
+  test('prints what the independent program says', () => {
+    const { belts } = JSON.parse(run(['lineup', 'ketch.json'], files).out) as {
+      belts: { id: string; spans: Record<string, number | string>[] }[]
+    }
+    for (const [b, { id, spans }] of ketch.lineup.entries()) {
+      expect(belts[b]?.id).toBe(id)
+      for (const [i, { offset, leaveAngle, enterAngle }] of spans.entries()) {
+        expect(belts[b]?.spans[i]?.['offset']).toBeCloseTo(offset, 9)
+        expect(belts[b]?.spans[i]?.['leaveAngle']).toBeCloseTo(leaveAngle, 9)
+        expect(belts[b]?.spans[i]?.['enterAngle']).toBeCloseTo(enterAngle, 9)
+        expect(['quiet', 'watch', 'act']).toContain(belts[b]?.spans[i]?.['verdict'])
+      }
+    }
+    expect(run(['lineup', 'ketch.json', '--text'], files).out).toMatch(/^main\nfrom +to +offset, mm/)
   })
 })
 

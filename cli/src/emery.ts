@@ -2,6 +2,7 @@ import { USAGE, UsageError, type Command, type Terminal } from './command.ts'
 import { deflect } from './deflect.ts'
 import { fit } from './fit.ts'
 import { label } from './label.ts'
+import { lineup } from './lineup.ts'
 import { measure } from './measure.ts'
 import { route } from './route.ts'
 import { schema } from './schema.ts'
@@ -12,6 +13,7 @@ import { tension } from './tension.ts'
 const COMMANDS: Readonly<Record<string, Command>> = {
   solve,
   tension,
+  lineup,
   survey,
   route,
   fit,

@@ -241,6 +241,8 @@ export {
   type SpanChecked,
   type SpanReadings,
 } from './tension/hand-checks.ts'
+export { ENTRY_LIMITS, lineUp, LINE_UP_VERDICTS, type LineUpVerdict, type SpanLine } from './lineup/entry-angles.ts'
+export { fixPlan, PRESS_STEP, type FixPlan, type LineUpMove } from './lineup/fix-plan.ts'
 export { worstBearing, type BearingOverload } from './tension/bearings.ts'
 export { grooveWear, meshPitch, RIDE_LIMITS, type GrooveRide, type GrooveWear } from './tension/groove-wear.ts'
 export {
@@ -329,6 +331,7 @@ export {
   type WrapSolution,
 } from './solution/solve-drive.ts'
 
+export { gripWorking } from './working/tension-working.ts'
 export { beltSpeedWorking, ratioWorking, speedWorking, timeWorking } from './working/speed-working.ts'
 export { wantedWorking } from './working/wanted-working.ts'
 export {

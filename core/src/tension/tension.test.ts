@@ -8,6 +8,7 @@ import { randomFrom, SEED } from '../testing/random.ts'
 import { readVectors, vectorNamed } from '../testing/vectors.ts'
 import { frictionOn, gripUse } from './grip.ts'
 import { leastTensions } from './least-tension.ts'
+import { gripWorking } from '../working/tension-working.ts'
 import { ownTorque } from './loads.ts'
 import { spanTensions, springTorque, staticSetting, TensionModel } from './span-tensions.ts'
 
@@ -189,4 +190,27 @@ test('the least tension is the one at which the worst pulley keeps 1.3 times wha
       expect(Math.min(...reserves)).toBeCloseTo(1.3, 9)
     }
   }
+})
+
+describe('the working of a grip', () => {
+  test.each(CASES)('lays open the numbers that give it: %s', (_, drive, { rpm, load, belts }) => {
+    const settled = settleDrive(drive)
+    for (const { id, worst } of belts) {
+      const working = gripWorking(settled, id, { rpm, load }, null)
+      if (worst.gripReserve === Infinity) {
+        expect(working).toBeUndefined()
+        continue
+      }
+      const [before = NaN, after = NaN, low = NaN, thrown = NaN, friction = NaN, wrap = NaN] = (
+        working?.lines ?? []
+      ).map(({ value }) =>
+        value.is === 'angle' ? (value.deg * Math.PI) / 180 : value.is === 'length' ? NaN : value.value,
+      )
+      const result = working?.result.value
+      // Put together by hand from the lines, as a reader would.
+      const reserve = ((low - thrown) * (Math.exp(friction * wrap) - 1)) / Math.abs(after - before)
+      expect(Math.max(0, reserve)).toBeCloseTo(worst.gripReserve, 6)
+      expect(result?.is === 'number' && result.value).toBeCloseTo(worst.gripReserve, 6)
+    }
+  })
 })

@@ -21,6 +21,16 @@ export interface Vector {
     readonly belts: readonly { readonly id: string; readonly statedLength: number; readonly cordLength: number }[]
   }
   readonly tension?: readonly VectorTension[]
+  readonly lineup: readonly {
+    readonly id: string
+    readonly spans: readonly {
+      readonly from: string
+      readonly to: string
+      readonly offset: number
+      readonly leaveAngle: number
+      readonly enterAngle: number
+    }[]
+  }[]
 }
 
 /** Tensions at one operating point, of drives whose belts all come straight off the crank. */

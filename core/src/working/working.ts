@@ -12,7 +12,7 @@ export type WorkingValue =
   | { readonly is: 'length'; readonly mm: number }
   | { readonly is: 'angle'; readonly deg: number }
   | { readonly is: 'number'; readonly value: number }
-  | { readonly is: 'quantity'; readonly value: number; readonly unit: 'rpm' | 'm/s' | '%' }
+  | { readonly is: 'quantity'; readonly value: number; readonly unit: 'rpm' | 'm/s' | '%' | 'N' }
 
 /** A piece of a formula: signs and symbols, or a length to be put in the reader's units. */
 export type WorkingPart = string | { readonly mm: number }

@@ -1,6 +1,7 @@
 import { useMemo } from 'react'
 import {
   beltSpeedWorking,
+  gripWorking,
   lengthWorking,
   ratioWorking,
   speedWorking,
@@ -36,6 +37,8 @@ function workingOf(settled: SettledDrive, subject: WorkingSubject, rules: ShopRu
       return timeWorking(settled, subject.shaft, rules)
     case 'belt speed':
       return beltSpeedWorking(settled, subject.belt, subject.engineRpm)
+    case 'grip':
+      return gripWorking(settled, subject.belt, subject.point, subject.condition)
     case 'length':
       return lengthWorking(settled, subject.belt)
     case 'wanted': {

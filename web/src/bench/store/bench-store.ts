@@ -5,6 +5,7 @@ import {
   checkDrive,
   setRoute,
   type BeltCondition,
+  type OperatingPoint,
   type CheckedDrive,
   type DriveDraft,
   type DriveEdit,
@@ -29,6 +30,12 @@ export type WorkingSubject =
   | { readonly of: 'ratio' | 'time'; readonly shaft: string }
   | { readonly of: 'speed'; readonly shaft: string; readonly engineRpm: number }
   | { readonly of: 'belt speed'; readonly belt: string; readonly engineRpm: number }
+  | {
+      readonly of: 'grip'
+      readonly belt: string
+      readonly point: OperatingPoint
+      readonly condition: BeltCondition | null
+    }
 
 /** What the Measure step is about at the moment. */
 export type Measuring = 'pulleys' | 'places' | 'photo' | 'adjusters'

@@ -33,7 +33,8 @@ interface RunningProps {
 
 /** One belt under way: what holds it, what slips first, every span and bearing, at any engine speed and load. */
 export function Running({ belt, running }: RunningProps) {
-  const { settled } = useBench()
+  const { store, settled } = useBench()
+  const { point, condition } = useTension()
   const nameOf = (id: string) => pulleyName(settled.drive, id)
   const { worst } = running
   const toothed = worst.gripReserve === Infinity
@@ -63,7 +64,18 @@ export function Running({ belt, running }: RunningProps) {
             )}
           </span>
         </p>
-        <p className={panel['soft']}>{sourceWords(running.source)}</p>
+        <p className={panel['soft']}>
+          {sourceWords(running.source)}{' '}
+          {!toothed && (
+            <button
+              type="button"
+              className={styles['keep']}
+              onClick={() => store.getState().showWorking({ of: 'grip', belt: belt.belt.id, point, condition })}
+            >
+              Show the working
+            </button>
+          )}
+        </p>
         <Point belt={belt} />
         <Least belt={belt} />
       </section>

@@ -72,6 +72,17 @@ describe('under way', () => {
     }
   })
 
+  test('the grip it has left can be laid open', async () => {
+    const store = show(fenland, <RunningOf id="fanbelt" />)
+    await userEvent.click(screen.getByRole('button', { name: 'Show the working' }))
+    expect(store.getState().working).toEqual({
+      of: 'grip',
+      belt: 'fanbelt',
+      point: { rpm: fenland.engine.cruiseRpm, load: 1 },
+      condition: null,
+    })
+  })
+
   test('a bearing that carries more than it may says by how much', () => {
     const weak = changed(fenland, (d) => {
       for (const shaft of d.shafts) if (shaft.id === 'gen') shaft.maxSideLoad = 200

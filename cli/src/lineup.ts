@@ -1,0 +1,51 @@
+import { lineUp, settleDrive, type SettledBelt } from '@emery/core'
+import { argumentsOf, printJson, USAGE, type Command } from './command.ts'
+import { readDrive } from './drive-argument.ts'
+import { table } from './table.ts'
+
+const HELP = `emery lineup FILE [--text]
+
+How far out of line every span runs, mm, positive where the belt line comes
+forward, and the angles at which it leaves one groove and enters the next,
+degrees; quiet, watch or act by the worse of them, of which half counts on a
+smooth face. FILE may be - for standard input. --text prints tables instead
+of JSON.`
+
+export const lineup: Command = {
+  summary: 'offsets and entry angles of every span',
+  help: HELP,
+  run: (args, terminal) => {
+    const { file, values } = argumentsOf('lineup', args, { text: { type: 'boolean' } })
+    const drive = readDrive(file, terminal)
+    if (drive === null) return USAGE
+    const belts = settleDrive(drive).belts.filter(({ path }) => path.ok)
+    if (values.text === true) terminal.out(`${belts.map(asTable).join('\n\n')}\n`)
+    else
+      printJson(terminal, {
+        belts: belts.map((settled) => ({
+          id: settled.belt.id,
+          spans: lineUp(settled).map(({ from, to, offset, leaveAngle, enterAngle, verdict }) => ({
+            from,
+            to,
+            offset,
+            leaveAngle,
+            enterAngle,
+            verdict,
+          })),
+        })),
+      })
+    return 0
+  },
+}
+
+function asTable(settled: SettledBelt): string {
+  const rows = lineUp(settled).map(({ from, to, offset, leaveAngle, enterAngle, verdict }) => [
+    from,
+    to,
+    offset.toFixed(2),
+    leaveAngle.toFixed(2),
+    enterAngle.toFixed(2),
+    verdict,
+  ])
+  return `${settled.belt.id}\n${table(['from', 'to', 'offset, mm', 'leaves, °', 'enters, °', ''], rows)}`
+}
