@@ -241,7 +241,7 @@ function bruteForce(settled: SettledDrive): { within: string; moves: number; way
           const of = chosen[drive.shafts.findIndex(({ id }) => id === pulley.shaft)]
           const { tilt, ...rest } = pulley
           const straight = of?.straight === true || tilt === undefined
-          return { ...rest, z: (pulley.z ?? 0) + (of?.z ?? 0), ...(straight ? {} : { tilt }) } as typeof pulley
+          return { ...rest, z: (pulley.z ?? 0) + (of?.z ?? 0), ...(straight ? {} : { tilt }) }
         }),
       }).map(({ verdict }) => verdict),
     )

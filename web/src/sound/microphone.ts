@@ -46,6 +46,8 @@ export const machineMicrophone: Microphone = {
       if (recorded === null) return { ok: false, message: '' }
       const sound = await context.decodeAudioData(await recorded.arrayBuffer())
       return { ok: true, recording: { samples: sound.getChannelData(0).slice(), rate: sound.sampleRate } }
+    } catch {
+      return { ok: false, message: 'What was recorded cannot be read by this browser. Load a WAV recording.' }
     } finally {
       for (const track of stream.getTracks()) track.stop()
       await context.close()

@@ -23,6 +23,7 @@ import { useDraggingPulley } from './use-dragging-pulley.ts'
 const AdjusterHandles = lazy(async () => ({ default: (await import('./adjuster-handles.tsx')).AdjusterHandles }))
 const RimHandle = lazy(async () => ({ default: (await import('./rim-handle.tsx')).RimHandle }))
 const ChainLayer = lazy(async () => ({ default: (await import('./chain-layer.tsx')).ChainLayer }))
+const SettingLayer = lazy(async () => ({ default: (await import('./setting-layer.tsx')).SettingLayer }))
 const TensionLayer = lazy(async () => ({ default: (await import('./tension-layer.tsx')).TensionLayer }))
 const SurveyLayer = lazy(async () => ({ default: (await import('./survey-layer.tsx')).SurveyLayer }))
 
@@ -38,7 +39,7 @@ const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
 
 /** The engine's front: pulleys to scale, belts with their rib side, adjusters with their range, and the numbers where the things are. */
 export function Drawing({ step }: { readonly step: StepId }) {
-  const { store, settled, solution } = useBench()
+  const { store, settled, solution, belt: inHand } = useBench()
   const selected = useBenchState((state) => state.selected)
   const measuring = useBenchState((state) => (step === 'measure' ? state.measuring : null))
   const threading = useBenchState((state) => state.threading)
@@ -46,6 +47,8 @@ export function Drawing({ step }: { readonly step: StepId }) {
   const bounds = useMemo(() => driveBounds(settled), [settled])
   const { camera, size, fit, fitIfUntouched, zoomBy } = useCamera(svg, bounds)
   const dragging = useDraggingPulley(camera.k)
+  const setByHand =
+    useBenchState(({ tension }) => tension.view) === 'set' && inHand?.adjuster?.adjuster.kind !== 'spring-arm'
   const chain = useChain(step, camera)
   const chips = useMemo(() => chain.map(({ chip }) => chip), [chain])
 
@@ -141,7 +144,7 @@ export function Drawing({ step }: { readonly step: StepId }) {
         </g>
         {step === 'tension' && (
           <Suspense fallback={null}>
-            <TensionLayer camera={camera} />
+            {setByHand ? <SettingLayer camera={camera} /> : <TensionLayer camera={camera} />}
           </Suspense>
         )}
         {chain.length > 0 && (

@@ -4,6 +4,7 @@ import type { EditResult } from '../../readings/edit-result.ts'
 import {
   checkDrive,
   setRoute,
+  type BeltAge,
   type BeltCondition,
   type OperatingPoint,
   type CheckedDrive,
@@ -66,6 +67,9 @@ export interface SpeedsInHand {
 export interface TensionInHand {
   /** The belts under way, or how they are set and checked by hand. */
   readonly view: 'running' | 'set'
+  /** How old the belt is that is set by hand, and the span it is checked on: the longest while none is picked. */
+  readonly age: BeltAge
+  readonly span: string | null
   /** null for cruise. */
   readonly engineRpm: number | null
   readonly load: number
@@ -153,7 +157,7 @@ export function createBenchStore(drive: CheckedDrive): BenchStore {
       threading: null,
       tryingRoute: null,
       speeds: { view: 'now', shaft: null, engineRpm: null, wanted: null, compared: [], trying: null },
-      tension: { view: 'running', engineRpm: null, load: 1, condition: null },
+      tension: { view: 'running', age: 'used', span: null, engineRpm: null, load: 1, condition: null },
 
       edit: (label, edit) => {
         const change = recorded(get(), label, get().drive, edit)
@@ -198,7 +202,7 @@ export function createBenchStore(drive: CheckedDrive): BenchStore {
 
       // A pulley picked on the drawing is what is asked about from then on.
       select: (selected) => set({ selected, speeds: { ...get().speeds, shaft: null } }),
-      takeBelt: (beltInHand) => set({ beltInHand, tryingLength: null }),
+      takeBelt: (beltInHand) => set({ beltInHand, tryingLength: null, tension: { ...get().tension, span: null } }),
       tryLength: (tryingLength) => set({ tryingLength }),
       showWorking: (working) => set({ working }),
       measure: (measuring) => set({ measuring }),

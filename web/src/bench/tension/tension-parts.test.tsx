@@ -3,11 +3,12 @@ import { act, cleanup, fireEvent, render, screen, within } from '@testing-librar
 import userEvent from '@testing-library/user-event'
 import { App as AntApp } from 'antd'
 import { useStore } from 'zustand'
-import { settleDrive, spanTensions, type CheckedDrive } from '@emery/core'
+import { checkedSpans, settleDrive, spanTensions, type CheckedDrive } from '@emery/core'
 import { usePreferences } from '../../app/preferences.ts'
 import { benchParts } from '../../testing/bench-parts.ts'
 import { changed, demoDrive } from '../../testing/drives.ts'
 import { BenchContext, useBench } from '../bench-context.ts'
+import { SettingLayer } from '../drawing/setting-layer.tsx'
 import { createBenchStore, type BenchStore } from '../store/bench-store.ts'
 import { reserveVerdict } from './reserve.ts'
 import { Running } from './running.tsx'
@@ -229,6 +230,34 @@ describe('setting by hand', () => {
     act(() => store.getState().undo())
     expect(store.getState().drive.belts[0]?.installTension).toBe(320)
     expect(newest(store)).toBeUndefined()
+  })
+
+  test('a reading that no document would hold is refused in a sentence, and nothing is kept', async () => {
+    const store = showSet(fenland)
+    await userEvent.click(screen.getByText('Dial'))
+    await userEvent.type(field('It shows, N'), '30000')
+    await userEvent.click(screen.getByRole('button', { name: /^Keep 30000 N/ }))
+    expect(screen.getByRole('alert').textContent).toMatch(/cannot be kept: a value must be a number from/)
+    expect(newest(store)).toBeUndefined()
+  })
+
+  test('the drawing shows where to press and what to expect there', () => {
+    const store = createBenchStore(fenland)
+    const camera = { x: 300, y: 300, k: 1 }
+    const { container } = render(
+      <Following store={store}>
+        <svg>
+          <SettingLayer camera={camera} />
+        </svg>
+      </Following>,
+    )
+    expect(container.textContent).toMatch(/45 N: 7\.\d mm.*pluck: 107 Hz/)
+    act(() => store.getState().setTension({ age: 'new' }))
+    expect(container.textContent).toMatch(/pluck: 115 Hz/)
+    // A shorter span, picked, rings higher.
+    const [, other] = checkedSpans(settleDrive(fenland).belts[0] as never)
+    act(() => store.getState().setTension({ span: `${other?.from ?? ''} ${other?.to ?? ''}` }))
+    expect(container.textContent).not.toMatch(/pluck: 115 Hz/)
   })
 
   test('a multi-rib belt is offered no quarter turn', () => {

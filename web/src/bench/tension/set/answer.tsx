@@ -1,4 +1,4 @@
-import { Button, InputNumber } from 'antd'
+import { InputNumber } from 'antd'
 import {
   moveForTension,
   setTurnGives,
@@ -14,9 +14,7 @@ import { useLengths, type Lengths } from '../../../readings/use-lengths.ts'
 import { useBench } from '../../bench-context.ts'
 import { pulleyName } from '../../pulley-name.ts'
 import styles from '../tension.module.css'
-import { useKeepReading, type Kept } from './use-keep-reading.ts'
-
-export type { Kept } from './use-keep-reading.ts'
+import { KeepReading, type Kept } from './keep-reading.tsx'
 
 interface AnswerProps {
   readonly read: ReadTension
@@ -27,7 +25,6 @@ interface AnswerProps {
 
 /** What a reading comes to against what is wanted, what to do next, and a button that keeps it. */
 export function Answer({ read: { tension, sigma }, kept, belt, wanted }: AnswerProps) {
-  const keep = useKeepReading()
   const off = tension / wanted - 1
   const right = Math.abs(off) <= SETTING_SHARE
   return (
@@ -49,7 +46,10 @@ export function Answer({ read: { tension, sigma }, kept, belt, wanted }: AnswerP
       </p>
       {off > SETTING_SHARE && <Bearing belt={belt} tension={tension} wanted={wanted} />}
       {!right && <Move belt={belt} tension={tension} wanted={wanted} />}
-      <Button onClick={() => keep(kept, Math.round(tension))}>Keep {Math.round(tension)} N as its setting</Button>
+      <KeepReading
+        kept={kept}
+        setting={Math.round(tension)}
+      >{`Keep ${Math.round(tension)} N as its setting`}</KeepReading>
     </div>
   )
 }

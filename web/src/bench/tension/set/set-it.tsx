@@ -1,18 +1,6 @@
 import { InputNumber, Segmented, Select } from 'antd'
 import { useState } from 'react'
-import {
-  BELT_AGES,
-  checkedSpans,
-  deflectionFor,
-  FINGER_FORCE,
-  forceFor,
-  pluckFrequency,
-  settingFor,
-  type BeltAge,
-  type NamedSpan,
-  type SettledBelt,
-} from '@emery/core'
-import { usePreferences } from '../../../app/preferences.ts'
+import { BELT_AGES, deflectionFor, forceFor, pluckFrequency, type BeltAge, type SettledBelt } from '@emery/core'
 import { Caution } from '../../../readings/caution.tsx'
 import fields from '../../../readings/fields.module.css'
 import { ReadingField } from '../../../readings/reading-field.tsx'
@@ -21,6 +9,7 @@ import { useBench } from '../../bench-context.ts'
 import { pulleyName } from '../../pulley-name.ts'
 import panel from '../../steps/panel.module.css'
 import styles from '../tension.module.css'
+import { spanKey, useChecked, type Checked } from '../use-checked.ts'
 import { FingerOnScale } from './finger-on-scale.tsx'
 import { HandReading, WAY_NAMES, waysFor, type Way } from './hand-reading.tsx'
 import { Matched } from './matched.tsx'
@@ -29,22 +18,15 @@ const AGES: Readonly<Record<BeltAge, string>> = { new: 'New', 'run in': 'After r
 
 /** How tight to set a belt by hand, what each tool should show on which span, and what a reading comes to. */
 export function SetIt({ belt }: { readonly belt: SettledBelt }) {
-  const { settled } = useBench()
+  const { store, settled } = useBench()
   const lengths = useLengths()
-  const [age, setAge] = useState<BeltAge>('used')
+  const checked = useChecked(belt)
   const [way, setWay] = useState<Way>('finger')
   const [strand, setStrand] = useState(1)
-  const finger = usePreferences(({ fingers, person }) => fingers[person])
-  const spans = checkedSpans(belt)
-  const longest = spans.reduce<NamedSpan | undefined>(
-    (most, span) => (most === undefined || span.length > most.length ? span : most),
-    undefined,
-  )
-  const [picked, setPicked] = useState<string | null>(null)
-  const span = spans.find((each) => keyOf(each) === picked) ?? longest
   const nameOf = (id: string) => pulleyName(settled.drive, id)
-  if (span === undefined) return null
-  const wanted = settingFor(belt.belt, age)
+  if (checked === undefined) return null
+  const { age, wanted, spans, longest, span, finger } = checked
+  const { setTension } = store.getState()
   const count = belt.belt.count ?? 1
   return (
     <section className={`${panel['section'] ?? ''} ${styles['setIt'] ?? ''}`} aria-label="Set it">
@@ -54,21 +36,21 @@ export function SetIt({ belt }: { readonly belt: SettledBelt }) {
         aria-label="How old the belt is"
         value={age}
         options={BELT_AGES.map((value) => ({ value, label: AGES[value] }))}
-        onChange={setAge}
+        onChange={(next) => setTension({ age: next })}
       />
       <label className={fields['line']}>
         <span>On the span</span>
         <Select
           aria-label="Which span"
-          value={keyOf(span)}
+          value={spanKey(span)}
           options={spans.map((each) => ({
-            value: keyOf(each),
+            value: spanKey(each),
             label: `${nameOf(each.from)} to ${nameOf(each.to)}, ${lengths.text(each.length)}${each === longest ? ' (longest)' : ''}`,
           }))}
-          onChange={setPicked}
+          onChange={(next: string) => setTension({ span: next })}
         />
       </label>
-      <Expected span={span} wanted={wanted} belt={belt} />
+      <Expected checked={checked} belt={belt} />
       <Caution>
         Engine off and key out. Keep fingers out of the pulleys; a belt is never checked by hand while it runs.
       </Caution>
@@ -92,7 +74,7 @@ export function SetIt({ belt }: { readonly belt: SettledBelt }) {
         onChange={setWay}
       />
       <HandReading
-        key={`${way} ${keyOf(span)} ${strand} ${finger?.force ?? 0}`}
+        key={`${way} ${spanKey(span)} ${strand} ${finger.force}`}
         way={way}
         span={span}
         belt={belt}
@@ -104,13 +86,8 @@ export function SetIt({ belt }: { readonly belt: SettledBelt }) {
   )
 }
 
-function keyOf({ from, to }: NamedSpan): string {
-  return `${from} ${to}`
-}
-
 interface ExpectedProps {
-  readonly span: NamedSpan
-  readonly wanted: number
+  readonly checked: Checked
   readonly belt: SettledBelt
 }
 
@@ -118,12 +95,11 @@ interface ExpectedProps {
 const SEEN_DEFLECTION = 8
 
 /** What each tool should show at the middle of a span that is as tight as wanted. */
-function Expected({ span, wanted, belt }: ExpectedProps) {
+function Expected({ checked: { span, wanted, finger }, belt }: ExpectedProps) {
   const lengths = useLengths()
-  const finger = usePreferences(({ fingers, person }) => fingers[person])
   const [deflection, setDeflection] = useState(SEEN_DEFLECTION)
   const [force, setForce] = useState<number | null>(null)
-  const pressed = force ?? finger?.force ?? FINGER_FORCE
+  const pressed = force ?? finger.force
   return (
     <>
       <p>
@@ -139,8 +115,8 @@ function Expected({ span, wanted, belt }: ExpectedProps) {
             onChange={setForce}
           />
           <span>
-            {force === null ? (finger === undefined ? 'of a finger (nominal)' : 'of your finger') : 'of a gauge'} press
-            it in by <b className="figures">{lengths.text(deflectionFor(span, wanted, pressed))}</b>
+            {force === null ? (finger.tried ? 'of your finger' : 'of a finger (nominal)') : 'of a gauge'} press it in by{' '}
+            <b className="figures">{lengths.text(deflectionFor(span, wanted, pressed))}</b>
           </span>
         </li>
         <li>

@@ -19,7 +19,7 @@ import { VerdictMark } from '../../../readings/verdict-mark.tsx'
 import { useBench } from '../../bench-context.ts'
 import panel from '../../steps/panel.module.css'
 import styles from '../tension.module.css'
-import { useKeepReading } from './use-keep-reading.ts'
+import { KeepReading } from './keep-reading.tsx'
 
 type Arm = Extract<Adjuster, { kind: 'spring-arm' }>
 
@@ -58,7 +58,6 @@ interface PointerProps {
 }
 
 function Pointer({ arm, u, onMove }: PointerProps) {
-  const keep = useKeepReading()
   const [km, setKm] = useState<number | null>(null)
   const verdict = checkPointer(arm, u)
   const { newTo, endTo, restsOn } = travelLimits(arm)
@@ -95,9 +94,7 @@ function Pointer({ arm, u, onMove }: PointerProps) {
           value={km}
           onChange={setKm}
         />
-        <Button onClick={() => keep({ how: 'pointer', adjuster: arm.id, u, ...(km === null ? {} : { distance: km }) })}>
-          Keep this reading
-        </Button>
+        <KeepReading kept={{ how: 'pointer', adjuster: arm.id, u, ...(km === null ? {} : { distance: km }) }} />
       </div>
     </>
   )
@@ -183,7 +180,6 @@ const SPRING_SAYS = {
 
 /** A torque wrench on the arm, against what the spring should hold there. */
 function Spring({ arm, u }: { readonly arm: Arm; readonly u: number }) {
-  const keep = useKeepReading()
   const [torque, setTorque] = useState<number | null>(null)
   const check = torque === null ? null : checkSpring(arm, { u, torque })
   return (
@@ -220,7 +216,7 @@ function Spring({ arm, u }: { readonly arm: Arm; readonly u: number }) {
               of its own: {SPRING_SAYS[check.why]}
             </span>
           </p>
-          <Button onClick={() => keep({ how: 'torque', adjuster: arm.id, u, torque })}>Keep this reading</Button>
+          <KeepReading kept={{ how: 'torque', adjuster: arm.id, u, torque }} />
         </div>
       )}
     </>

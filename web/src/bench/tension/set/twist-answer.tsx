@@ -1,8 +1,7 @@
-import { Button } from 'antd'
 import type { twistSays } from '@emery/core'
 import { VerdictMark } from '../../../readings/verdict-mark.tsx'
 import styles from '../tension.module.css'
-import { useKeepReading, type Kept } from './use-keep-reading.ts'
+import { KeepReading, type Kept } from './keep-reading.tsx'
 
 const SAYS = {
   loose: { verdict: 'act', words: 'more than a quarter turn: too loose. Take it up and twist again.' },
@@ -12,7 +11,6 @@ const SAYS = {
 
 /** What a twist says: a direction, never a number. */
 export function TwistAnswer({ says, kept }: { readonly says: ReturnType<typeof twistSays>; readonly kept: Kept }) {
-  const keep = useKeepReading()
   const { verdict, words } = SAYS[says]
   return (
     <div className={styles['answer']} role="status">
@@ -20,7 +18,7 @@ export function TwistAnswer({ says, kept }: { readonly says: ReturnType<typeof t
         <VerdictMark verdict={verdict} label="" size={18} />
         <span>It gives {words} A twist has no newtons in it: pluck or press for those.</span>
       </p>
-      <Button onClick={() => keep(kept)}>Keep this reading</Button>
+      <KeepReading kept={kept} />
     </div>
   )
 }
