@@ -241,8 +241,19 @@ export {
   type SpanChecked,
   type SpanReadings,
 } from './tension/hand-checks.ts'
-export { ENTRY_LIMITS, lineUp, LINE_UP_VERDICTS, type LineUpVerdict, type SpanLine } from './lineup/entry-angles.ts'
-export { fixPlan, PRESS_STEP, type FixPlan, type LineUpMove } from './lineup/fix-plan.ts'
+export { ENTRY_LIMITS, LINE_UP_VERDICTS, type LineUpVerdict, type SpanLine } from './lineup/entry-angles.ts'
+export { depthQuestion, depthsRead, groovesOff, strikeDepths, takeDepth, type DepthRead } from './lineup/depths.ts'
+export { type LineUpReading } from './drive/line-up-reading.ts'
+export {
+  fixPlan,
+  lineUp,
+  linesAfter,
+  PRESS_STEP,
+  USUAL_MOVES,
+  type FixPlan,
+  type LineUpMove,
+  type LinesOfBelt,
+} from './lineup/fix-plan.ts'
 export { worstBearing, type BearingOverload } from './tension/bearings.ts'
 export { grooveWear, meshPitch, RIDE_LIMITS, type GrooveRide, type GrooveWear } from './tension/groove-wear.ts'
 export {

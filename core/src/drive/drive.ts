@@ -4,6 +4,7 @@ import { beltSchema } from './belt.ts'
 import { engineSchema } from './engine.ts'
 import { lengthReadingSchema } from './length-reading.ts'
 import { pulleySchema } from './pulley.ts'
+import { lineUpReadingSchema } from './line-up-reading.ts'
 import { photoSchema } from './photo.ts'
 import { readingSchema } from './reading.ts'
 import { surveySchema } from './survey.ts'
@@ -26,6 +27,7 @@ export const MOST = {
   distances: 240,
   lengths: 120,
   tensions: 240,
+  lineUp: 240,
 } as const
 
 export const driveSchema = record({
@@ -45,6 +47,9 @@ export const driveSchema = record({
   }).optional(),
   tensions: list(tensionReadingSchema, 'What was read of the belts’ tension, oldest first.', {
     most: MOST.tensions,
+  }).optional(),
+  lineUp: list(lineUpReadingSchema, 'What was read of the belts’ line, oldest first.', {
+    most: MOST.lineUp,
   }).optional(),
   survey: surveySchema.optional(),
   photo: photoSchema.optional(),

@@ -19,6 +19,7 @@ export function referenceProblems(drive: DriveDocument): DocumentProblem[] {
     ...readingProblems(drive),
     ...lengthProblems(drive),
     ...tensionProblems(drive),
+    ...lineUpProblems(drive),
     ...surveyProblems(drive),
     ...photoProblems(drive),
   ]
@@ -72,6 +73,11 @@ function tensionProblems(drive: DriveDocument): DocumentProblem[] {
     if (!('from' in reading)) return []
     return [...unknown(pulleys, reading.from, `${path}.from`), ...unknown(pulleys, reading.to, `${path}.to`)]
   })
+}
+
+function lineUpProblems(drive: DriveDocument): DocumentProblem[] {
+  const pulleys = ids(drive.pulleys)
+  return (drive.lineUp ?? []).flatMap(({ pulley }, i) => unknown(pulleys, pulley, `$.lineUp[${i}].pulley`))
 }
 
 function surveyProblems(drive: DriveDocument): DocumentProblem[] {

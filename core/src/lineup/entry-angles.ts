@@ -4,7 +4,7 @@ import type { Pulley } from '../drive/pulley.ts'
 import { degrees, radians, type Point } from '../numerics/vectors.ts'
 import { beltLine, spansOf } from '../path/clearance.ts'
 import type { SettledBelt } from '../path/settle.ts'
-import { sectionFigures, type SectionFamily } from '../sections/sections.ts'
+import type { SectionFamily } from '../sections/sections.ts'
 import type { Mm } from '../units/quantity.ts'
 
 export const LINE_UP_VERDICTS = ['quiet', 'watch', 'act'] as const
@@ -100,24 +100,4 @@ export function angleShare({ face }: Pick<Pulley, 'face'>): number {
 export function verdictOfAngles(family: SectionFamily, counted: number): LineUpVerdict {
   const { quiet, watch } = ENTRY_LIMITS[family]
   return counted <= quiet ? 'quiet' : counted <= watch ? 'watch' : 'act'
-}
-
-/** The line-up of one belt, span by span in route order; empty where it has no path. */
-export function lineUp(settled: SettledBelt): readonly SpanLine[] {
-  const { belt, pulleys, path } = settled
-  if (!path.ok) return []
-  const { family } = sectionFigures(belt.section)
-  const planes = pulleys.map((pulley, i) =>
-    groovePlane(belt, pulley, belt.route[i] ?? { pulley: pulley.id, contact: 'ribs' }),
-  )
-  return spanFrames(settled).flatMap((frame): SpanLine[] => {
-    const [from, to, a, b] = [pulleys[frame.from], pulleys[frame.to], planes[frame.from], planes[frame.to]]
-    if (from === undefined || to === undefined || a === undefined || b === undefined) return []
-    const angles = anglesOf(frame, a, b)
-    const counted = Math.max(
-      angleShare(from) * Math.abs(angles.leaveAngle),
-      angleShare(to) * Math.abs(angles.enterAngle),
-    )
-    return [{ from: from.id, to: to.id, length: frame.length, ...angles, verdict: verdictOfAngles(family, counted) }]
-  })
 }

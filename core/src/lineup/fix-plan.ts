@@ -1,7 +1,7 @@
 /** The fewest moves that bring every belt of a drive into line: docs/mechanics/line-up.md. */
 import type { Belt } from '../drive/belt.ts'
 import { isSized, type Pulley } from '../drive/pulley.ts'
-import type { Shaft } from '../drive/shaft.ts'
+import { onlyLeads, type Shaft } from '../drive/shaft.ts'
 import { groovesTaken } from '../path/clearance.ts'
 import type { SettledBelt, SettledDrive } from '../path/settle.ts'
 import { sectionFigures } from '../sections/sections.ts'
@@ -13,8 +13,10 @@ import {
   ENTRY_LIMITS,
   groovePlane,
   spanFrames,
+  verdictOfAngles,
   type GroovePlane,
   type SpanFrame,
+  type SpanLine,
 } from './entry-angles.ts'
 
 /** One thing to do; `by` in mm, positive away from the block. */
@@ -41,6 +43,16 @@ export interface FixPlan {
 /** mm between two places a pulley is pressed to: nobody presses finer. */
 export const PRESS_STEP = 0.1
 
+type Moves = NonNullable<Shaft['moves']>
+
+export interface FixPlanOptions {
+  /** What may be done to an accessory of which nobody has said so. */
+  readonly unsaid?: Moves
+}
+
+/** What can be done to most accessories (nominal): their pulley pressed a little along its shaft. */
+export const USUAL_MOVES: Moves = [{ kind: 'press', min: -6, max: 6 }]
+
 /** What one shaft may be changed to, with all it takes. */
 interface Choice {
   readonly moves: readonly LineUpMove[]
@@ -52,6 +64,9 @@ interface Choice {
 
 const AS_IT_IS: Choice = { moves: [], shift: 0, onlyPulley: null, straight: false }
 
+/** Degrees by which a limit may be missed through rounding. */
+const EVEN = 1e-12
+
 /** A move more weighs heavier than any sum of ways. */
 const PER_MOVE = 1e6
 
@@ -59,16 +74,18 @@ const PER_MOVE = 1e6
  * The smallest set of moves, and among those the smallest sum of ways, that brings every span within quiet, the crank fixed; if none does,
  * within watch, with the spans that stay out. Null where the moves that are allowed suffice for neither. Exact for ways in steps of PRESS_STEP.
  */
-export function fixPlan(settled: SettledDrive): FixPlan | null {
+export function fixPlan(settled: SettledDrive, { unsaid = [] }: FixPlanOptions = {}): FixPlan | null {
   for (const within of ['quiet', 'watch'] as const) {
-    const moves = movesWithin(settled, within)
+    const moves = movesWithin(settled, within, unsaid)
     if (moves !== null) return { moves, within, stayOut: within === 'quiet' ? [] : beyondQuiet(settled, moves) }
   }
   return null
 }
 
-function movesWithin(settled: SettledDrive, within: 'quiet' | 'watch'): readonly LineUpMove[] | null {
-  const shafts = settled.drive.shafts
+function movesWithin(settled: SettledDrive, within: 'quiet' | 'watch', unsaid: Moves): readonly LineUpMove[] | null {
+  const shafts = settled.drive.shafts.map((shaft) =>
+    onlyLeads(shaft.kind) ? shaft : { ...shaft, moves: shaft.moves ?? unsaid },
+  )
   const at = new Map(shafts.map(({ id }, i) => [id, i]))
   const choices = shafts.map((shaft) => choicesFor(settled, shaft))
   const own = choices.map((each) => each.map(costOf))
@@ -78,13 +95,16 @@ function movesWithin(settled: SettledDrive, within: 'quiet' | 'watch'): readonly
       const [a, b] = [endOf(belt, frame.from), endOf(belt, frame.to)]
       const [i, k] = [at.get(a?.pulley.shaft ?? ''), at.get(b?.pulley.shaft ?? '')]
       if (a === undefined || b === undefined || i === undefined || k === undefined) return []
-      const allowed = (x: Choice, y: Choice) => countedAngle(frame, a, b, x, y) <= limit + 1e-12
+      const [as, bs] = [choices[i] ?? [], choices[k] ?? []].map((each, end) =>
+        each.map((choice) => moved(end === 0 ? a : b, choice)),
+      )
+      const within = (x: GroovePlane, y: GroovePlane) => countedAngle(frame, a.pulley, b.pulley, x, y) <= limit + EVEN
       return [
         {
           of: [i, k],
           cost: (x, y) => {
-            const [first, second] = [choices[i]?.[x], choices[k]?.[y]]
-            return first !== undefined && second !== undefined && allowed(first, second) ? 0 : Infinity
+            const [first, second] = [as?.[x], bs?.[y]]
+            return first !== undefined && second !== undefined && within(first, second) ? 0 : Infinity
           },
         },
       ]
@@ -114,9 +134,9 @@ function moved({ pulley, plane }: End, { shift, onlyPulley, straight }: Choice):
 }
 
 /** The worse angle of a span’s ends, as far as it counts there, degrees. */
-function countedAngle(frame: SpanFrame, a: End, b: End, x: Choice, y: Choice): number {
-  const { leaveAngle, enterAngle } = anglesOf(frame, moved(a, x), moved(b, y))
-  return Math.max(angleShare(a.pulley) * Math.abs(leaveAngle), angleShare(b.pulley) * Math.abs(enterAngle))
+function countedAngle(frame: SpanFrame, a: Pulley, b: Pulley, x: GroovePlane, y: GroovePlane): number {
+  const { leaveAngle, enterAngle } = anglesOf(frame, x, y)
+  return Math.max(angleShare(a) * Math.abs(leaveAngle), angleShare(b) * Math.abs(enterAngle))
 }
 
 /** Everything a shaft may be changed to, nothing first. */
@@ -193,24 +213,52 @@ function grooveChoices({ drive }: SettledDrive, belt: Belt, shaft: string): read
   })
 }
 
-function beyondQuiet(settled: SettledDrive, moves: readonly LineUpMove[]): FixPlan['stayOut'] {
-  const choiceOf = (shaft: string): Choice => {
-    const mine = moves.filter((move) => move.shaft === shaft)
-    const along = mine.find(({ kind }) => kind !== 'straighten')
-    return {
-      moves: mine,
-      shift: along?.by ?? 0,
-      onlyPulley: along?.kind === 'groove' ? along.pulley : null,
-      straight: mine.some(({ kind }) => kind === 'straighten'),
-    }
-  }
-  return settled.belts.flatMap((belt) => {
-    const { quiet } = ENTRY_LIMITS[sectionFigures(belt.belt.section).family]
-    return spanFrames(belt).flatMap((frame) => {
-      const [a, b] = [endOf(belt, frame.from), endOf(belt, frame.to)]
-      if (a === undefined || b === undefined) return []
-      const counted = countedAngle(frame, a, b, choiceOf(a.pulley.shaft), choiceOf(b.pulley.shaft))
-      return counted <= quiet ? [] : [{ belt: belt.belt.id, from: a.pulley.id, to: b.pulley.id }]
-    })
+/** A belt as it lies, or would lie after some moves: its line on every pulley in route order, and every span. */
+export interface LinesOfBelt {
+  readonly lines: readonly Mm[]
+  readonly spans: readonly SpanLine[]
+}
+
+export function linesAfter(belt: SettledBelt, moves: readonly LineUpMove[]): LinesOfBelt {
+  const { family } = sectionFigures(belt.belt.section)
+  const ends = belt.pulleys.map((pulley, i): End => {
+    const entry = belt.belt.route[i] ?? { pulley: pulley.id, contact: 'ribs' }
+    const end = { pulley, plane: groovePlane(belt.belt, pulley, entry) }
+    return { pulley, plane: moved(end, choiceOf(moves, pulley.shaft)) }
   })
+  return {
+    lines: ends.map(({ plane }) => plane.z),
+    spans: spanFrames(belt).flatMap((frame): SpanLine[] => {
+      const [a, b] = [ends[frame.from], ends[frame.to]]
+      if (a === undefined || b === undefined) return []
+      const angles = anglesOf(frame, a.plane, b.plane)
+      const verdict = verdictOfAngles(family, countedAngle(frame, a.pulley, b.pulley, a.plane, b.plane))
+      return [{ from: a.pulley.id, to: b.pulley.id, length: frame.length, ...angles, verdict }]
+    }),
+  }
+}
+
+/** The line-up of one belt, span by span in route order; empty where it has no path. */
+export function lineUp(belt: SettledBelt): readonly SpanLine[] {
+  return linesAfter(belt, []).spans
+}
+
+/** What was chosen for a shaft, from the moves it takes. */
+function choiceOf(moves: readonly LineUpMove[], shaft: string): Choice {
+  const mine = moves.filter((move) => move.shaft === shaft)
+  const along = mine.find(({ kind }) => kind !== 'straighten')
+  return {
+    moves: mine,
+    shift: along?.by ?? 0,
+    onlyPulley: along?.kind === 'groove' ? along.pulley : null,
+    straight: mine.some(({ kind }) => kind === 'straighten'),
+  }
+}
+
+function beyondQuiet(settled: SettledDrive, moves: readonly LineUpMove[]): FixPlan['stayOut'] {
+  return settled.belts.flatMap((belt) =>
+    linesAfter(belt, moves)
+      .spans.filter(({ verdict }) => verdict !== 'quiet')
+      .map(({ from, to }) => ({ belt: belt.belt.id, from, to })),
+  )
 }

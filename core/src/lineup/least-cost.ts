@@ -62,6 +62,10 @@ function eliminate(
   const costs = new Float64Array(combinations).fill(Infinity)
   const best = new Int32Array(combinations)
   const at = new Array<number>(sizes.length).fill(0)
+  // How far apart the variable’s choices lie in each table.
+  const strides = mine.map(({ over: each }) =>
+    each.slice(each.indexOf(variable) + 1).reduce((product, other) => product * (sizes[other] ?? 1), 1),
+  )
   for (let i = 0; i < combinations; i++) {
     let rest = i
     for (const each of over.toReversed()) {
@@ -69,10 +73,12 @@ function eliminate(
       at[each] = rest % size
       rest = Math.floor(rest / size)
     }
+    at[variable] = 0
+    const from = mine.map(({ over: each }) => indexOf(each, at, sizes))
     for (let choice = 0; choice < (sizes[variable] ?? 0); choice++) {
-      at[variable] = choice
       let sum = 0
-      for (const table of mine) sum += table.costs[indexOf(table.over, at, sizes)] ?? Infinity
+      for (let t = 0; t < mine.length; t++)
+        sum += mine[t]?.costs[(from[t] ?? 0) + choice * (strides[t] ?? 0)] ?? Infinity
       if (sum < (costs[i] ?? Infinity)) {
         costs[i] = sum
         best[i] = choice

@@ -6,8 +6,8 @@ import { settleDrive, type SettledDrive } from '../path/settle.ts'
 import { changed, loopDrive, moveShafts } from '../testing/drives.ts'
 import { randomFrom, SEED } from '../testing/random.ts'
 import { readVectors } from '../testing/vectors.ts'
-import { ENTRY_LIMITS, lineUp, verdictOfAngles } from './entry-angles.ts'
-import { fixPlan, type LineUpMove } from './fix-plan.ts'
+import { ENTRY_LIMITS, verdictOfAngles } from './entry-angles.ts'
+import { fixPlan, lineUp, linesAfter, USUAL_MOVES, type LineUpMove } from './fix-plan.ts'
 import { leastCost } from './least-cost.ts'
 
 const CASES = readVectors().flatMap(({ file, drive, lineup }) =>
@@ -180,6 +180,24 @@ describe('the fewest moves', () => {
     const plan = fixPlan(settleDrive(off))
     expect(plan?.within).toBe('quiet')
     expect(plan?.moves).toHaveLength(1)
+  })
+
+  test('of an accessory of which nobody has said so may be the usual ones; the lines after them are told', () => {
+    const drive = changed(
+      loopDrive([
+        { x: 0, y: 0, diameter: 100 },
+        { x: 300, y: 0, diameter: 100 },
+      ]),
+      (draft) => {
+        for (const pulley of draft.pulleys.slice(1)) pulley.z = -5
+      },
+    )
+    const settled = settleDrive(drive)
+    const [belt] = settled.belts
+    const plan = fixPlan(settled, { unsaid: USUAL_MOVES })
+    // Quiet up to 0.5°: 300 mm · π/360 = 2.618 mm may stay, so it comes forward by the next tenth of 2.38.
+    expect(plan?.moves).toEqual([{ kind: 'press', shaft: 'p1', by: expect.closeTo(2.4, 9) }])
+    expect(belt === undefined ? [] : linesAfter(belt, plan?.moves ?? []).lines).toEqual([0, expect.closeTo(-2.6, 9)])
   })
 
   test('of a drive that nothing may be done to are null, where it is out of line', () => {

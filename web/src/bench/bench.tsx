@@ -32,6 +32,8 @@ const MeasureStep = lazy(async () => ({ default: (await import('./measure/measur
 const RouteStep = lazy(async () => ({ default: (await import('./route/route-step.tsx')).RouteStep }))
 const SpeedsStep = lazy(async () => ({ default: (await import('./speeds/speeds-step.tsx')).SpeedsStep }))
 const TensionStep = lazy(async () => ({ default: (await import('./tension/tension-step.tsx')).TensionStep }))
+const LineUpStep = lazy(async () => ({ default: (await import('./lineup/lineup-step.tsx')).LineUpStep }))
+const FromAbove = lazy(async () => ({ default: (await import('./lineup/from-above.tsx')).FromAbove }))
 const PulleyCard = lazy(async () => ({ default: (await import('./steps/pulley-card.tsx')).PulleyCard }))
 const Conflict = lazy(async () => ({ default: (await import('./conflict.tsx')).Conflict }))
 const WorkingOfSubject = lazy(async () => ({ default: (await import('./working-of-subject.tsx')).WorkingOfSubject }))
@@ -43,6 +45,7 @@ const STEP_PANELS: Readonly<Record<StepId, React.ComponentType>> = {
   length: LengthStep,
   speeds: SpeedsStep,
   tension: TensionStep,
+  lineup: LineUpStep,
 }
 
 /** What a step says itself, with more to it than the list of what wants a look. */
@@ -84,7 +87,7 @@ export function Bench({ record }: { readonly record: DriveRecord }) {
 
   return (
     <BenchContext.Provider value={parts}>
-      <div className={styles['bench']}>
+      <div className={styles['bench']} data-step={step}>
         <StepStrip step={step} parts={following} commands={commands} />
         <DrawingOrPhoto step={step} />
         <DueNote onOpen={openTension} />
@@ -130,7 +133,13 @@ const PanelAndTape = memo(function PanelAndTape({ step }: { readonly step: StepI
         </Suspense>
         {!urgent && !threading && <ProblemList without={SAID_BY_STEP[step] ?? []} />}
       </aside>
-      <Tape />
+      {step === 'lineup' ? (
+        <Suspense fallback={null}>
+          <FromAbove />
+        </Suspense>
+      ) : (
+        <Tape />
+      )}
     </DndContext>
   )
 })

@@ -2,6 +2,7 @@ import {
   allProblems,
   isSized,
   judgeSpeeds,
+  lineUp,
   spanTensions,
   type DriveSolution,
   type ProblemCode,
@@ -18,6 +19,7 @@ export const STEPS = [
   { id: 'length', label: 'Length' },
   { id: 'speeds', label: 'Speeds' },
   { id: 'tension', label: 'Tension' },
+  { id: 'lineup', label: 'Line-up' },
 ] as const
 export type StepId = (typeof STEPS)[number]['id']
 
@@ -68,6 +70,7 @@ export function stepVerdict(
   }
   if (step === 'route' && belts.every(({ route }) => route.length < 2)) return 'none'
   if (step === 'tension') return gripVerdict(settled)
+  if (step === 'lineup') return lineUpVerdict(settled)
   const problems = allProblems(solution).filter(({ code }) => STEP_OF[code] === step)
   const speeds = step === 'speeds' ? judgeSpeeds(settled, rules).map(({ verdict }) => verdict) : []
   if (problems.some(({ severity }) => severity === 'error') || speeds.includes('act')) return 'act'
@@ -86,6 +89,13 @@ function gripVerdict(settled: SettledDrive): Verdict {
     spanTensions(settled, { rpm, load: 1 }).map(({ worst }) => worst.gripReserve),
   )
   return reserves.length === 0 ? 'none' : reserveVerdict(Math.min(...reserves))
+}
+
+/** The worst span of any belt; nothing yet until something was read along the shafts. */
+function lineUpVerdict({ drive, belts }: SettledDrive): Verdict {
+  if ((drive.lineUp ?? []).length === 0) return 'none'
+  const verdicts = belts.flatMap((belt) => lineUp(belt).map(({ verdict }) => verdict))
+  return verdicts.includes('act') ? 'act' : verdicts.includes('watch') ? 'watch' : 'fine'
 }
 
 function nothingRuns({ belts }: SettledDrive): boolean {

@@ -6,6 +6,7 @@ import {
   setRoute,
   type BeltAge,
   type BeltCondition,
+  type LineUpMove,
   type OperatingPoint,
   type CheckedDrive,
   type DriveDraft,
@@ -64,6 +65,12 @@ export interface SpeedsInHand {
 }
 
 /** What is in hand in the Tension step: the operating point, and a condition of the belts that is only looked at. */
+/** The moves that would bring the drive into line, and whether it is drawn as if they were done. */
+export interface LineUpInHand {
+  readonly moves: readonly LineUpMove[]
+  readonly mended: boolean
+}
+
 export interface TensionInHand {
   /** The belts under way, or how they are set and checked by hand. */
   readonly view: 'running' | 'set'
@@ -99,6 +106,7 @@ export interface BenchState {
 
   readonly speeds: SpeedsInHand
   readonly tension: TensionInHand
+  readonly lineUp: LineUpInHand
 
   /** Makes one undoable change, unless it would leave a value out of range. */
   readonly edit: (label: string, edit: DriveEdit) => EditResult
@@ -118,6 +126,7 @@ export interface BenchState {
   readonly showWorking: (subject: WorkingSubject | null) => void
   readonly measure: (what: Measuring) => void
   readonly tryRoute: (trying: BenchState['tryingRoute']) => void
+  readonly setLineUp: (change: Partial<LineUpInHand>) => void
   readonly setTension: (change: Partial<TensionInHand>) => void
   readonly setSpeeds: (change: Partial<SpeedsInHand>) => void
   /** Threading is a gesture: the belt follows pulley by pulley, and is one step in the end. */
@@ -157,6 +166,7 @@ export function createBenchStore(drive: CheckedDrive): BenchStore {
       threading: null,
       tryingRoute: null,
       speeds: { view: 'now', shaft: null, engineRpm: null, wanted: null, compared: [], trying: null },
+      lineUp: { moves: [], mended: false },
       tension: { view: 'running', age: 'used', span: null, engineRpm: null, load: 1, condition: null },
 
       edit: (label, edit) => {
@@ -207,6 +217,7 @@ export function createBenchStore(drive: CheckedDrive): BenchStore {
       showWorking: (working) => set({ working }),
       measure: (measuring) => set({ measuring }),
       tryRoute: (tryingRoute) => set({ tryingRoute }),
+      setLineUp: (change) => set({ lineUp: { ...get().lineUp, ...change } }),
       setTension: (change) => set({ tension: { ...get().tension, ...change } }),
       setSpeeds: (change) => set({ speeds: { ...get().speeds, ...change } }),
 

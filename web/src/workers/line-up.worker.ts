@@ -1,0 +1,4 @@
+import { expose } from 'comlink'
+import { lineUpWork } from './line-up-work.ts'
+
+expose(lineUpWork)
