@@ -25,7 +25,7 @@ const VIEWS: Readonly<Record<string, (parts: Parts) => Promise<void>>> = {
     expect(await serious(page)).toEqual([])
   },
   ...Object.fromEntries(
-    ['1', '2', '3', '4', '5'].map((step) => [
+    ['1', '2', '3', '4', '5', '6'].map((step) => [
       `step ${step} of the bench`,
       async ({ emery, page }: Parts) => {
         await emery.open()
@@ -126,6 +126,12 @@ test('nothing is cut off on a tablet, and targets are large enough for a thumb',
   expect(await small(page)).toEqual([])
   await page.getByText('Set and check', { exact: true }).tap()
   await expect(page.getByRole('heading', { name: 'Where it points' })).toBeVisible()
+  expect(await small(page)).toEqual([])
+  await page
+    .getByRole('navigation', { name: 'Steps' })
+    .getByRole('button', { name: /Line-up/ })
+    .tap()
+  await expect(page.getByRole('heading', { name: 'Straightedge and caliper' })).toBeVisible()
   expect(await small(page)).toEqual([])
   await page.goto(`${process.env['EMERY_E2E_URL'] ?? ''}/rules`)
   await expect(page.getByRole('heading', { name: 'Wraps and clearance' })).toBeVisible()

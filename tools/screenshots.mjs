@@ -125,15 +125,6 @@ async function findRoutes(page) {
   await page.getByRole('button', { name: /^Route 1/ }).scrollIntoViewIfNeeded()
 }
 
-/** A string laid round the van's route, as it is written down. */
-async function layString(page) {
-  await page.getByRole('button', { name: 'Add a reading' }).click()
-  await page.getByRole('combobox', { name: 'What was laid' }).click()
-  await page.locator('.ant-select-dropdown').getByText('string', { exact: true }).click()
-  await page.getByRole('textbox', { name: 'It read', exact: true }).fill('1632')
-  await page.keyboard.press('Tab')
-}
-
 async function shelf(page) {
   await page.getByRole('link', { name: 'Shelf' }).click()
   await page.getByRole('textbox', { name: 'Search the shelf or read a mark' }).fill('659K6')
@@ -180,6 +171,19 @@ async function pluck(page) {
   await page.getByRole('button', { name: /^Keep/ }).scrollIntoViewIfNeeded()
 }
 
+/** Depths read on the truck, one pulley too far back. */
+async function depths(page) {
+  for (const [name, mm] of [
+    ['Crank, the reference', '41.2'],
+    ['Alternator', '40.9'],
+    ['Steering', '43.3'],
+  ]) {
+    await page.getByRole('textbox', { name }).fill(mm)
+    await page.keyboard.press('Enter')
+  }
+  await page.getByRole('region', { name: 'Fewest moves' }).getByRole('listitem').first().waitFor()
+}
+
 async function rules(page) {
   await page.getByRole('link', { name: 'Rules' }).click()
   await page.getByRole('heading', { name: 'Accessories: useful speeds' }).waitFor()
@@ -198,7 +202,6 @@ const take = (pulley) => (page) => page.getByRole('button', { name: new RegExp(`
 const PICTURES = [
   ['drives', LIGHT, async () => {}],
   ['bench-length', LIGHT, step('Haulm', '3')],
-  ['length-reading', LIGHT, step('Ketch', '3', layString)],
   ['shelf', LIGHT, shelf],
   ['belt-card', LIGHT, card],
   ['bench-measure', LIGHT, step('Skerry', '1')],
@@ -220,6 +223,8 @@ const PICTURES = [
   ['bench-photo', LIGHT, marked],
   ['bench-route', LIGHT, step('Haulm', '2', findRoutes)],
   ['versions', LIGHT, versions],
+  // Last: it leaves its readings in the drive.
+  ['bench-line-up', LIGHT, step('Haulm', '6', depths)],
 ]
 
 await runMain(async () => {

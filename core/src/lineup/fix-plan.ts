@@ -46,7 +46,7 @@ export const PRESS_STEP = 0.1
 type Moves = NonNullable<Shaft['moves']>
 
 export interface FixPlanOptions {
-  /** What may be done to an accessory of which nobody has said so. */
+  /** What may be done to an accessory in grooves of which nobody has said so. */
   readonly unsaid?: Moves
 }
 
@@ -84,7 +84,7 @@ export function fixPlan(settled: SettledDrive, { unsaid = [] }: FixPlanOptions =
 
 function movesWithin(settled: SettledDrive, within: 'quiet' | 'watch', unsaid: Moves): readonly LineUpMove[] | null {
   const shafts = settled.drive.shafts.map((shaft) =>
-    onlyLeads(shaft.kind) ? shaft : { ...shaft, moves: shaft.moves ?? unsaid },
+    shaft.moves === undefined && isAccessoryInGrooves(settled, shaft) ? { ...shaft, moves: unsaid } : shaft,
   )
   const at = new Map(shafts.map(({ id }, i) => [id, i]))
   const choices = shafts.map((shaft) => choicesFor(settled, shaft))
@@ -112,6 +112,11 @@ function movesWithin(settled: SettledDrive, within: 'quiet' | 'watch', unsaid: M
   })
   const chosen = leastCost(own, pairs)
   return chosen === null ? null : chosen.flatMap((choice, i) => choices[i]?.[choice]?.moves ?? [])
+}
+
+/** Whether a belt’s ribs run on a part that does work: on a smooth face a belt finds its own place, and nobody presses that. */
+function isAccessoryInGrooves({ drive }: SettledDrive, { id, kind }: Shaft): boolean {
+  return !onlyLeads(kind) && drive.pulleys.some(({ shaft, face }) => shaft === id && face !== 'smooth')
 }
 
 function costOf({ moves }: Choice): number {
