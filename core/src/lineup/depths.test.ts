@@ -15,7 +15,7 @@ const drive: CheckedDrive = changed(
   (draft) => {
     draft.pulleys = draft.pulleys.map(({ id, shaft, ...rest }, i) =>
       i === 2 ? { id, shaft, face: 'smooth', diameter: 80, diameterAt: 'outside' } : { ...rest, id, shaft },
-    ) as typeof draft.pulleys
+    )
   },
 )
 const belt = drive.belts[0]?.id ?? ''

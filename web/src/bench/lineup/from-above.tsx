@@ -5,10 +5,13 @@ import { useBench, useBenchState } from '../bench-context.ts'
 import { pulleyName } from '../pulley-name.ts'
 import styles from './lineup.module.css'
 
-const SIZE = { width: 1208, height: 210, left: 70, right: 60, top: 46, bottom: 56 } as const
+const SIZE = { width: 1208, height: 210, left: 70, right: 60, top: 70, bottom: 58 } as const
 const PULLEY = { width: 36, height: 30 } as const
 /** mm of offset that fill the picture at least, so that what is nearly in line looks so. */
 const LEAST_SHOWN_MM = 3
+/** Pixels of a span above which its angle has room beside the pulleys’ figures; else it stands in a row above them. */
+const ROOM_FOR_ANGLE = 110
+const TOP_ROW = 44
 const FACTORS = [2, 5, 10, 20, 50] as const
 
 /** The belt in hand seen from above, unrolled in its own order, offsets magnified; after the moves where that is asked for. */
@@ -71,7 +74,11 @@ function Picture({ belt, now, mended }: PictureProps) {
           return (
             <g key={`${span.from} ${span.to}`} data-verdict={span.verdict}>
               <line className={styles['span']} x1={from.x} y1={from.y} x2={to.x} y2={to.y} />
-              <text x={(from.x + to.x) / 2} y={(from.y + to.y) / 2 - 9} textAnchor="middle">
+              <text
+                x={(from.x + to.x) / 2}
+                y={to.x - from.x < ROOM_FOR_ANGLE ? TOP_ROW : (from.y + to.y) / 2 - 9}
+                textAnchor="middle"
+              >
                 {angle.toFixed(1)}°
               </text>
             </g>
@@ -88,7 +95,12 @@ function Picture({ belt, now, mended }: PictureProps) {
                 width={PULLEY.width}
                 height={PULLEY.height}
               />
-              <text className={styles['figure']} x={point.x} y={point.y - PULLEY.height / 2 - 6} textAnchor="middle">
+              <text
+                className={styles['figure']}
+                x={point.x}
+                y={point.y + (i % 2 === 0 ? -PULLEY.height / 2 - 6 : PULLEY.height / 2 + 17)}
+                textAnchor="middle"
+              >
                 {Math.abs(offset) < 0.005 ? '0' : `${offset > 0 ? '+' : '−'}${lengths.fine(Math.abs(offset))}`}
               </text>
               <text x={point.x} y={SIZE.height - (i % 2 === 0 ? 24 : 8)} textAnchor="middle">
