@@ -28,7 +28,7 @@ describe('the pitch of a plucked span', () => {
     expect(trials).toBe(300)
     expect(octaves).toEqual([])
     // Two in a hundred may drown in the rumble of the shop, a third of them being as noisy as it gets: those are refused, or a hair further off.
-    expect({ seed: SEED, missed: missed.length > 6 ? missed : 'few' }).toEqual({ seed: SEED, missed: 'few' })
+    expect({ seed: SEED, missed: missed.length > 5 ? missed : 'few' }).toEqual({ seed: SEED, missed: 'few' })
   }, 180_000)
 
   test.each([14, 33, 82, 240, 480])('of a tone by the book at %d Hz', (f) => {

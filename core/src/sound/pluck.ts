@@ -1,5 +1,5 @@
 /** The pitch of a plucked belt in a recording: docs/mechanics/sound.md. */
-import { highestNear, peakBetween, spectrumOf, type Spectrum } from './spectrum.ts'
+import { highestNear, spectrumOf, type Spectrum } from './spectrum.ts'
 import { clippedShare, isSilent, levelOf, secondsOf, slowedDown, type Recording } from './recording.ts'
 
 /** Pitches that spans of belts ring at, Hz. */
@@ -258,19 +258,32 @@ function highest(values: Float64Array, at: number, reach: number): number {
 
 /** Harmonics by which a pitch is placed; higher ones ring sharp, since a belt is stiff. */
 const PLACED_BY = 4
+/** Share about a pitch within which it is placed, and between one place that is tried and the next. */
+const PLACED_WITHIN = 0.02
+const PLACED_STEP = 0.0005
 
-function placed(over: Float64Array, { power, step }: Spectrum, frequency: number): number {
-  let sum = 0
-  let weights = 0
-  for (let k = 1; k <= PLACED_BY; k++) {
-    const { band } = highestNear(power, (k * frequency) / step, Math.max(1.5, (0.012 * k * frequency) / step))
-    const level = (over[band] ?? 0) - BREAK_EVEN
-    if (level <= 0) continue
-    const weight = level * level * k
-    sum += (weight * peakBetween(power, band) * step) / k
-    weights += weight
+/** The pitch near to one at which its first harmonics have the most power over the noise together: what it does to one, the others outweigh. */
+function placed(over: Float64Array, { step }: Spectrum, frequency: number): number {
+  const together = (f: number) => {
+    let sum = 0
+    for (let k = 1; k <= PLACED_BY; k++) sum += Math.exp(Math.max(0, between(over, (k * f) / step)))
+    return sum
   }
-  return weights === 0 ? frequency : sum / weights
+  let [best, most] = [frequency, -Infinity]
+  for (let share = -PLACED_WITHIN; share <= PLACED_WITHIN; share += PLACED_STEP) {
+    const f = frequency * (1 + share)
+    const sum = together(f)
+    if (sum > most) [best, most] = [f, sum]
+  }
+  return best
+}
+
+/** A value between two bands, on the parabola through the nearest three. */
+function between(values: Float64Array, at: number): number {
+  const band = Math.min(values.length - 2, Math.max(1, Math.round(at)))
+  const [a, b, c] = [values[band - 1] ?? 0, values[band] ?? 0, values[band + 1] ?? 0]
+  const x = at - band
+  return b + (x * (c - a)) / 2 + (x * x * (a - 2 * b + c)) / 2
 }
 
 const PICTURE_TO_HZ = 800

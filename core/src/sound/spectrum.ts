@@ -39,11 +39,3 @@ export function highestNear(power: ArrayLike<number>, at: number, reach: number)
     }
   return { band, power: Math.max(0, most) }
 }
-
-/** Where between its neighbours a band's peak lies: the top of a parabola through the logarithms of three bands, in bands. */
-export function peakBetween(power: ArrayLike<number>, band: number): number {
-  const [a, b, c] = [-1, 0, 1].map((by) => Math.log(Math.max(Number.MIN_VALUE, power[band + by] ?? 0)))
-  if (a === undefined || b === undefined || c === undefined) return band
-  const bend = a - 2 * b + c
-  return bend < 0 ? band + Math.min(0.5, Math.max(-0.5, (a - c) / (2 * bend))) : band
-}
