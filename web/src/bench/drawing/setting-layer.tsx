@@ -2,7 +2,7 @@ import { deflectionFor, pluckFrequency, spansOf, type Point } from '@emery/core'
 import { useLengths } from '../../readings/use-lengths.ts'
 import { useBench } from '../bench-context.ts'
 import { spanKey, useChecked } from '../tension/use-checked.ts'
-import styles from './drawing.module.css'
+import styles from './tension-layers.module.css'
 import type { Camera } from './use-camera.ts'
 
 /** Pixels of the arrow that presses, and between its tail and what it should show. */

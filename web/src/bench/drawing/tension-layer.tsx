@@ -3,7 +3,7 @@ import { VerdictMark } from '../../readings/verdict-mark.tsx'
 import { useBench } from '../bench-context.ts'
 import { reserveVerdict, RESERVE } from '../tension/reserve.ts'
 import { useTension } from '../tension/use-tension.ts'
-import styles from './drawing.module.css'
+import styles from './tension-layers.module.css'
 import type { Camera } from './use-camera.ts'
 
 /** Pixels across a span: slack, and what the tightest adds to it. */
