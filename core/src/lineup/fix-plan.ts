@@ -2,6 +2,7 @@
 import type { Belt } from '../drive/belt.ts'
 import { isSized, type Pulley } from '../drive/pulley.ts'
 import { onlyLeads, type Shaft } from '../drive/shaft.ts'
+import { radians } from '../numerics/vectors.ts'
 import { groovesTaken } from '../path/clearance.ts'
 import type { SettledBelt, SettledDrive } from '../path/settle.ts'
 import { sectionFigures } from '../sections/sections.ts'
@@ -154,7 +155,7 @@ function choicesFor(settled: SettledDrive, shaft: Shaft): readonly Choice[] {
   const by = Math.max(
     ...tilted.map(
       (pulley) =>
-        (Math.hypot(Math.tan(rad(pulley.tilt?.x)), Math.tan(rad(pulley.tilt?.y))) *
+        (Math.hypot(Math.tan(radians(pulley.tilt?.x ?? 0)), Math.tan(radians(pulley.tilt?.y ?? 0))) *
           (pulley.face !== 'toothed' && isSized(pulley) ? pulley.diameter : RIM_OF_UNKNOWN)) /
         2,
     ),
@@ -165,10 +166,6 @@ function choicesFor(settled: SettledDrive, shaft: Shaft): readonly Choice[] {
 
 /** mm, the diameter of a pulley whose own is not known, for weighing a tilt. */
 const RIM_OF_UNKNOWN = 100
-
-function rad(deg: number | undefined): number {
-  return ((deg ?? 0) * Math.PI) / 180
-}
 
 function alongChoices(settled: SettledDrive, { id: shaft, moves = [] }: Shaft): readonly Choice[] {
   const along = (kind: 'press' | 'shim' | 'spacer', by: Mm): Choice[] =>
