@@ -21,6 +21,7 @@ import { useLengths } from '../../readings/use-lengths.ts'
 import { VerdictMark } from '../../readings/verdict-mark.tsx'
 import { useBench, useBenchState, useRestingDrive } from '../bench-context.ts'
 import { pulleyName } from '../pulley-name.ts'
+import { BeltOrWhy } from '../steps/belt-or-why.tsx'
 import { BeltTabs } from '../steps/belt-tabs.tsx'
 import panel from '../steps/panel.module.css'
 import { LINE_UP_DOES, LINE_UP_MARK, MOVE_HOW, moveWords } from './line-up-words.ts'
@@ -29,27 +30,17 @@ import { useFixPlan } from './use-fix-plan.ts'
 
 /** What is out of line, by how much, and the fewest moves that mend it. */
 export function LineUpStep() {
-  const { belt } = useBench()
-  if (belt === undefined || !belt.path.ok)
-    return (
-      <>
-        <BeltTabs />
-        <section className={panel['section']}>
-          <p role="status">
-            {belt === undefined
-              ? 'This drive has no belt yet.'
-              : 'How its pulleys line up follows once they are measured and the belt is threaded.'}
-          </p>
-        </section>
-      </>
-    )
   return (
-    <>
-      <BeltTabs />
-      <Result belt={belt} />
-      <Depths key={belt.belt.id} belt={belt} />
-      <Plan />
-    </>
+    <BeltOrWhy what="How its pulleys line up">
+      {(belt) => (
+        <>
+          <BeltTabs />
+          <Result belt={belt} />
+          <Depths key={belt.belt.id} belt={belt} />
+          <Plan />
+        </>
+      )}
+    </BeltOrWhy>
   )
 }
 

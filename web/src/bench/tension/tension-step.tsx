@@ -1,6 +1,8 @@
 import { Segmented } from 'antd'
 import { lazy, Suspense } from 'react'
+import type { SettledBelt } from '@emery/core'
 import { useBench } from '../bench-context.ts'
+import { BeltOrWhy } from '../steps/belt-or-why.tsx'
 import { BeltTabs } from '../steps/belt-tabs.tsx'
 import panel from '../steps/panel.module.css'
 import type { TensionInHand } from '../store/bench-store.ts'
@@ -12,22 +14,13 @@ const SetAndCheck = lazy(async () => ({ default: (await import('./set/set-and-ch
 
 /** How tight each belt runs and what slips first; how to set it by hand and what a reading means. */
 export function TensionStep() {
-  const { store, belt } = useBench()
+  return <BeltOrWhy what="How tight this belt runs">{(belt) => <OfBelt belt={belt} />}</BeltOrWhy>
+}
+
+function OfBelt({ belt }: { readonly belt: SettledBelt }) {
+  const { store } = useBench()
   const { belts, view } = useTension()
-  const running = belts.find((each) => each.belt === belt?.belt.id)
-  if (belt === undefined || !belt.path.ok)
-    return (
-      <>
-        <BeltTabs />
-        <section className={panel['section']}>
-          <p role="status">
-            {belt === undefined
-              ? 'This drive has no belt yet.'
-              : 'How tight this belt runs follows once its pulleys are measured and it is threaded.'}
-          </p>
-        </section>
-      </>
-    )
+  const running = belts.find((each) => each.belt === belt.belt.id)
   return (
     <>
       <div className={panel['section']}>
