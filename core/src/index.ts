@@ -241,21 +241,19 @@ export {
   type SpanChecked,
   type SpanReadings,
 } from './tension/hand-checks.ts'
-export { ENTRY_LIMITS, LINE_UP_VERDICTS, type LineUpVerdict, type SpanLine } from './lineup/entry-angles.ts'
+export { ENTRY_LIMITS, type LineUpVerdict } from './lineup/entry-angles.ts'
 export { depthQuestion, depthsRead, groovesOff, strikeDepths, takeDepth, type DepthRead } from './lineup/depths.ts'
-export { type LineUpReading } from './drive/line-up-reading.ts'
 export {
   fixPlan,
   lineUp,
   linesAfter,
-  PRESS_STEP,
   USUAL_MOVES,
   type FixPlan,
   type LineUpMove,
   type LinesOfBelt,
 } from './lineup/fix-plan.ts'
-export { worstBearing, type BearingOverload } from './tension/bearings.ts'
-export { grooveWear, meshPitch, RIDE_LIMITS, type GrooveRide, type GrooveWear } from './tension/groove-wear.ts'
+export { worstBearing } from './tension/bearings.ts'
+export { grooveWear, meshPitch, RIDE_LIMITS, type GrooveRide } from './tension/groove-wear.ts'
 export {
   beginRunIn,
   COOL_MINUTES,
@@ -274,29 +272,21 @@ export {
   matchedSet,
   MATCHED_SHARE,
   strikeTensionReading,
-  tensionOfReading,
   twistSays,
-  type MatchedSet,
 } from './tension/tension-readings.ts'
-export {
-  checkPointer,
-  checkSpring,
-  pointerReadings,
-  SPRING_SHARES,
-  type PointerReading,
-  type SpringCheck,
-} from './tension/tensioner-checks.ts'
+export { checkPointer, checkSpring, pointerReadings, type PointerReading } from './tension/tensioner-checks.ts'
 export { type RunIn, type TensionReading } from './drive/tension-reading.ts'
-export { travelLimits, type TravelLimits } from './path/travel-limits.ts'
-export { madeUpPluck, type MadeUpPluck } from './sound/made-up-pluck.ts'
-export { findPluck, PLUCK_RANGE, SURE_OF_PITCH, type Pluck, type PluckFound } from './sound/pluck.ts'
-export { clippedShare, isSilent, levelOf, secondsOf, type Recording } from './sound/recording.ts'
-export { MOST_SOUND_BYTES, readWav, writeWav, type WavRead } from './sound/wav.ts'
+export { travelLimits } from './path/travel-limits.ts'
+export { madeUpPluck } from './sound/made-up-pluck.ts'
+export { findPluck, SURE_OF_PITCH, type Pluck, type PluckFound } from './sound/pluck.ts'
+export { type Recording } from './sound/recording.ts'
+export { MOST_SOUND_BYTES, readWav, writeWav } from './sound/wav.ts'
 export { gripMap, type GripMap, type GripMapOptions } from './tension/grip-map.ts'
 export { GRIP_MARGIN, leastTensions, type LeastTension } from './tension/least-tension.ts'
 export { type OperatingPoint } from './tension/loads.ts'
 export {
   BELT_AGES,
+  dialTension,
   FINGER_FORCE,
   fingerFromScale,
   moveForTension,
@@ -310,9 +300,7 @@ export {
   turnWords,
   type AdjusterMove,
   type BeltAge,
-  type DialReading,
   type Finger,
-  type KnownBetter,
   type ReadTension,
   type SpanReading,
 } from './tension/setting.ts'

@@ -36,12 +36,6 @@ export type SpanReading =
   | { readonly how: 'finger' | 'gauge'; readonly force: number; readonly deflection: number }
   | { readonly how: 'pluck'; readonly frequency: number }
 
-/** What a gauge shows that is laid or clicked on a belt. */
-export interface DialReading {
-  readonly how: 'dial'
-  readonly tension: number
-}
-
 /** N at rest, with one standard deviation. */
 export interface ReadTension {
   readonly tension: number
@@ -56,18 +50,13 @@ export interface KnownBetter {
   readonly frequency?: number | undefined
 }
 
+/** N that a gauge shows which is laid or clicked on a belt, with its standard deviation. */
+export function dialTension(tension: number): ReadTension {
+  return { tension, sigma: READ_SIGMA.dial * tension }
+}
+
 /** N at rest that a reading comes to, with its standard deviation from what hands can tell apart. */
-export function tensionOf(span: CheckedSpan, reading: SpanReading, known?: KnownBetter): ReadTension
-export function tensionOf(span: CheckedSpan | null, reading: DialReading): ReadTension
-export function tensionOf(
-  span: CheckedSpan | null,
-  reading: SpanReading | DialReading,
-  known: KnownBetter = {},
-): ReadTension {
-  if (reading.how === 'dial' || span === null) {
-    const tension = reading.how === 'dial' ? reading.tension : 0
-    return { tension, sigma: READ_SIGMA.dial * tension }
-  }
+export function tensionOf(span: CheckedSpan, reading: SpanReading, known: KnownBetter = {}): ReadTension {
   if (reading.how === 'pluck') {
     const tension = tensionFromPluck(span, reading.frequency)
     // T grows with the square of the pitch, and with the belt’s mass and the square of the span, which are nominal and read with a rule.

@@ -3,7 +3,7 @@ import type { DriveEdit } from '../drive/edits.ts'
 import type { TensionReading, TensionReadingOf } from '../drive/tension-reading.ts'
 import type { SettledBelt } from '../path/settle.ts'
 import { checkedSpans } from './checked-span.ts'
-import { tensionOf, type ReadTension } from './setting.ts'
+import { dialTension, tensionOf, type ReadTension } from './setting.ts'
 
 /** Keeps a reading of tension. */
 export function keepTensionReading(reading: TensionReading): DriveEdit {
@@ -23,7 +23,7 @@ export function strikeTensionReading(id: string): DriveEdit {
 export function tensionOfReading(settled: SettledBelt, reading: TensionReading): ReadTension | undefined {
   switch (reading.how) {
     case 'dial':
-      return tensionOf(null, { how: 'dial', tension: reading.tension })
+      return dialTension(reading.tension)
     case 'press':
     case 'pluck': {
       const span = checkedSpans(settled).find(({ from, to }) => from === reading.from && to === reading.to)

@@ -1,6 +1,7 @@
 import { InputNumber } from 'antd'
 import { useState } from 'react'
 import {
+  dialTension,
   FINGER_FORCE,
   pluckFrequency,
   spanReadingsRefusal,
@@ -113,7 +114,7 @@ function Pressed({ tool, ...props }: HandReadingProps & { readonly tool: 'finger
 }
 
 function Dialled(props: HandReadingProps) {
-  const { span, belt, strand } = props
+  const { belt, strand } = props
   const [tension, setTension] = useState<number | null>(null)
   const typed: Typed =
     tension === null
@@ -121,7 +122,7 @@ function Dialled(props: HandReadingProps) {
       : tension <= 0
         ? { refusal: 'The tension must be more than nothing.' }
         : {
-            read: tensionOf(span, { how: 'dial', tension }),
+            read: dialTension(tension),
             kept: { how: 'dial', belt: belt.belt.id, strand, tension },
           }
   return (

@@ -6,6 +6,7 @@ import { SURE_OF_PITCH, type Pluck } from '@emery/core'
 import { VerdictMark } from '../../../readings/verdict-mark.tsx'
 import { hasMicrophone, machineMicrophone, madeUpMicrophone } from '../../../sound/microphone.ts'
 import panel from '../../steps/panel.module.css'
+import tension from '../tension.module.css'
 import styles from './listen.module.css'
 import { LISTENED_S, usePluck } from './use-pluck.ts'
 
@@ -124,7 +125,7 @@ function Picture({ pluck: { frequency, picture }, wanted }: Pick<FoundProps, 'pl
   const line = shown.map((each) => `${x(each.frequency).toFixed(1)},${y(each.db).toFixed(1)}`).join(' ')
   return (
     <svg
-      className={styles['picture']}
+      className={tension['chart']}
       viewBox={`0 0 ${SIZE.width} ${SIZE.height}`}
       width="100%"
       role="img"

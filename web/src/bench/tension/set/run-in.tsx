@@ -11,6 +11,7 @@ import {
   settingFor,
   type DriveEdit,
   type RunIn as RunInKept,
+  type RunInMoment,
   type RunInStep,
   type SettledBelt,
 } from '@emery/core'
@@ -64,8 +65,8 @@ function Running({ belt, runIn, edit }: RunningProps) {
   const now = useNow(ticks ? SECOND : null)
   const step = runInStep(runIn, now)
   const at = ORDER.indexOf(step.is)
-  const note = (label: string, ...moment: readonly [Parameters<typeof noteRunIn>[1], number?]) =>
-    edit(label, noteRunIn(id, moment[0], stampNow().at, moment[1]))
+  const note = (label: string, moment: RunInMoment, distance?: number) =>
+    edit(label, noteRunIn(id, moment, stampNow().at, distance))
   const wanted = `${Math.round(settingFor(belt.belt, 'run in'))} N`
   return (
     <section className={panel['section']} aria-label="Run-in">

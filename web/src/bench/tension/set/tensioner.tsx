@@ -142,7 +142,7 @@ function Trend({ arm, readings }: { readonly arm: Arm; readonly readings: readon
   const points = readings.map(({ u }, i) => `${x(times[i] ?? 0)},${y(u)}`)
   return (
     <svg
-      className={styles['trend']}
+      className={`${styles['chart'] ?? ''} ${styles['trend'] ?? ''}`}
       viewBox={`0 0 ${SIZE.width} ${SIZE.height}`}
       width="100%"
       role="img"
