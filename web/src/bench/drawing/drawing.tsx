@@ -142,9 +142,9 @@ export function Drawing({ step }: { readonly step: StepId }) {
             </Suspense>
           )}
         </g>
-        {step === 'tension' && (
+        {step === 'tension' && !setByHand && (
           <Suspense fallback={null}>
-            {setByHand ? <SettingLayer camera={camera} /> : <TensionLayer camera={camera} />}
+            <TensionLayer camera={camera} />
           </Suspense>
         )}
         {chain.length > 0 && (
@@ -153,6 +153,12 @@ export function Drawing({ step }: { readonly step: StepId }) {
           </Suspense>
         )}
         <LabelLayer camera={camera} size={size} keepClear={chips} withEnds={step !== 'tension'} />
+        {/* Over the labels: what a hand looks for at this moment comes first. */}
+        {step === 'tension' && setByHand && (
+          <Suspense fallback={null}>
+            <SettingLayer camera={camera} />
+          </Suspense>
+        )}
         <ScaleBar scale={camera.k} height={size.height} />
       </svg>
       <p
