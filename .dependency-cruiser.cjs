@@ -71,7 +71,7 @@ module.exports = {
     only('route', 'route', ['numerics', 'units', 'sections', 'drive', 'path', 'solution']),
     only('exchange', 'exchange', [
       ...['numerics', 'units', 'sections', 'drive', 'path'],
-      ...['rules', 'speeds', 'solution', 'api'],
+      ...['rules', 'speeds', 'solution', 'lineup', 'api'],
     ]),
   ],
   options: {

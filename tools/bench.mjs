@@ -10,7 +10,16 @@ import { buildWeb, setUp } from './lib/set-up.mjs'
 await runMain(async () => {
   await setUp()
   await buildWeb()
-  for (const file of ['core.ts', 'survey.ts', 'route.ts', 'length.ts', 'speeds.ts', 'tension.ts', 'pluck.ts']) {
+  for (const file of [
+    'core.ts',
+    'survey.ts',
+    'route.ts',
+    'length.ts',
+    'speeds.ts',
+    'tension.ts',
+    'pluck.ts',
+    'line-up.ts',
+  ]) {
     await openly(process.execPath, ['--import', 'tsx', join(ROOT, 'bench', file)], { cwd: ROOT })
     process.stdout.write('\n')
   }

@@ -242,7 +242,37 @@ export {
   type SpanReadings,
 } from './tension/hand-checks.ts'
 export { ENTRY_LIMITS, type LineUpVerdict } from './lineup/entry-angles.ts'
-export { depthQuestion, depthsRead, groovesOff, strikeDepths, takeDepth, type DepthRead } from './lineup/depths.ts'
+export {
+  isLaserAskew,
+  LINE_WAYS,
+  lineQuestion,
+  linesRead,
+  referenceOf,
+  strikeLines,
+  takeLine,
+  wayRead,
+  type AlongReading,
+  type LineQuestion,
+  type LineRead,
+  type LineWay,
+} from './lineup/line-readings.ts'
+export { lineSigns, type LineSign } from './lineup/signs.ts'
+export { lineCompared, takeMoves, type LineCompared } from './lineup/moves-done.ts'
+export { straightedgeTo } from './lineup/straightedge.ts'
+export { madeUpLaser, type LaserMarks } from './lineup/made-up-laser.ts'
+export {
+  beltLineSets,
+  LINE_WITHIN,
+  stackChoices,
+  type BeltLineSet,
+  type BeltLineSets,
+  type LineChoice,
+  type StackChoice,
+} from './lineup/belt-line-stack.ts'
+export { STACK_ROLES, stackFieldsSchema, type StackFields, type StackRole } from './lineup/stack-part.ts'
+export { MOST_STACK_ROWS, type StackConflict, type StackPart } from './api/stack-records.ts'
+export { readStackCsv, stackCsv, type StackCsvRead } from './exchange/stack-csv.ts'
+export { READ_WHILE, type LineUpReading, type ReadWhile } from './drive/line-up-reading.ts'
 export {
   fixPlan,
   lineUp,

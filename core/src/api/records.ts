@@ -5,6 +5,7 @@ import type { CheckedDrive } from '../drive/drive.ts'
 import type { DocumentProblem } from '../drive/references.ts'
 import type { RuleConflict } from './rule-records.ts'
 import type { ShelfConflict } from './shelf-records.ts'
+import type { StackConflict } from './stack-records.ts'
 
 export const vehicleFieldsSchema = record({
   name: text('What the vehicle is called.', 120).trim().required('must not be empty'),
@@ -96,7 +97,7 @@ export interface ErrorBody {
     /** What in a document or a request is wrong, by JSON path. */
     readonly problems?: readonly DocumentProblem[]
     /** On a conflict: the save that was refused and what stands there now. */
-    readonly conflict?: DriveConflict | VehicleConflict | ShelfConflict | RuleConflict
+    readonly conflict?: DriveConflict | VehicleConflict | ShelfConflict | StackConflict | RuleConflict
   }
 }
 

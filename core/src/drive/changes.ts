@@ -157,6 +157,17 @@ class Comparison {
               words: `Readings of tension ${this.before.tensions?.length ?? 0} → ${this.after.tensions?.length ?? 0}.`,
             },
           ]),
+      ...(this.before.lineUp?.length === this.after.lineUp?.length
+        ? []
+        : [
+            {
+              about: 'line-up',
+              words: `Readings of the line ${this.before.lineUp?.length ?? 0} → ${this.after.lineUp?.length ?? 0}.`,
+            },
+          ]),
+      ...((this.after.lineUpWork?.length ?? 0) > (this.before.lineUpWork?.length ?? 0)
+        ? [{ about: 'line-up', words: 'Pulleys were moved into line.' }]
+        : []),
       ...(JSON.stringify(this.before.photo) === JSON.stringify(this.after.photo)
         ? []
         : [{ about: 'photo', words: 'The photo or its marks changed.' }]),

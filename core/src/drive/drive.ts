@@ -4,7 +4,7 @@ import { beltSchema } from './belt.ts'
 import { engineSchema } from './engine.ts'
 import { lengthReadingSchema } from './length-reading.ts'
 import { pulleySchema } from './pulley.ts'
-import { lineUpReadingSchema } from './line-up-reading.ts'
+import { lineUpReadingSchema, lineUpWorkSchema } from './line-up-reading.ts'
 import { photoSchema } from './photo.ts'
 import { readingSchema } from './reading.ts'
 import { surveySchema } from './survey.ts'
@@ -28,6 +28,7 @@ export const MOST = {
   lengths: 120,
   tensions: 240,
   lineUp: 240,
+  lineUpWork: 60,
 } as const
 
 export const driveSchema = record({
@@ -50,6 +51,9 @@ export const driveSchema = record({
   }).optional(),
   lineUp: list(lineUpReadingSchema, 'What was read of the belts’ line, oldest first.', {
     most: MOST.lineUp,
+  }).optional(),
+  lineUpWork: list(lineUpWorkSchema, 'What was done to bring the belts into line, oldest first.', {
+    most: MOST.lineUpWork,
   }).optional(),
   survey: surveySchema.optional(),
   photo: photoSchema.optional(),

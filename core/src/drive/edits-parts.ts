@@ -63,6 +63,7 @@ export function removePulley(pulleyId: string): DriveEdit {
       )
     strikeTensions(draft, (reading) => 'from' in reading && (reading.from === pulleyId || reading.to === pulleyId))
     if (draft.lineUp !== undefined) draft.lineUp = draft.lineUp.filter(({ pulley }) => pulley !== pulleyId)
+    for (const work of draft.lineUpWork ?? []) work.was = work.was.filter(({ pulley }) => pulley !== pulleyId)
     if (draft.photo !== undefined) draft.photo.rims = draft.photo.rims.filter(({ pulley }) => pulley !== pulleyId)
     const { survey } = draft
     if (survey === undefined) return

@@ -77,7 +77,12 @@ function tensionProblems(drive: DriveDocument): DocumentProblem[] {
 
 function lineUpProblems(drive: DriveDocument): DocumentProblem[] {
   const pulleys = ids(drive.pulleys)
-  return (drive.lineUp ?? []).flatMap(({ pulley }, i) => unknown(pulleys, pulley, `$.lineUp[${i}].pulley`))
+  return [
+    ...(drive.lineUp ?? []).flatMap(({ pulley }, i) => unknown(pulleys, pulley, `$.lineUp[${i}].pulley`)),
+    ...(drive.lineUpWork ?? []).flatMap(({ was }, i) =>
+      was.flatMap(({ pulley }, k) => unknown(pulleys, pulley, `$.lineUpWork[${i}].was[${k}].pulley`)),
+    ),
+  ]
 }
 
 function surveyProblems(drive: DriveDocument): DocumentProblem[] {

@@ -1,0 +1,71 @@
+/** The parts of belt lines as a table: docs/reference/belt-line-csv.md. What goes out comes in again. */
+import { ValidationError } from 'yup'
+import { MOST_STACK_ROWS } from '../api/stack-records.ts'
+import { stackFieldsSchema, type StackFields } from '../lineup/stack-part.ts'
+import { parseLength } from '../units/parse-length.ts'
+import { columnsInWords, readTable, writeTable } from './read-table.ts'
+
+const COLUMNS = ['role', 'family', 'name', 'fits', 'length_mm', 'rear_mm', 'bolt_mm'] as const
+type Column = (typeof COLUMNS)[number]
+
+export function stackCsv(parts: readonly StackFields[]): string {
+  const rows = parts.map(({ length, rear, bolt, ...fields }) => ({
+    ...fields,
+    length_mm: length,
+    rear_mm: rear ?? '',
+    bolt_mm: bolt ?? '',
+  }))
+  return writeTable(rows, COLUMNS)
+}
+
+export interface StackCsvRead {
+  readonly parts: readonly StackFields[]
+  /** What could not be read, a sentence each with its row; those rows are left out. */
+  readonly problems: readonly string[]
+}
+
+/** Reads a table of parts; lengths as people write them, millimetres where no unit stands there. */
+export function readStackCsv(text: string): StackCsvRead {
+  const { rows, columns, strange } = readTable(text, COLUMNS)
+  const missing = (['role', 'name', 'length_mm'] as const).filter((column) => !columns.includes(column))
+  if (missing.length > 0)
+    return {
+      parts: [],
+      problems: [`The table has no column ${missing.join(', ')}; its columns are ${columnsInWords(columns)}.`],
+    }
+  const problems = [...strange]
+  const parts: StackFields[] = []
+  rows.slice(0, MOST_STACK_ROWS).forEach((row, i) => {
+    const read = readRow((column) => row[column]?.trim() ?? '')
+    if (typeof read === 'string') problems.push(`Row ${i + 2}: ${read}`)
+    else parts.push(read)
+  })
+  if (rows.length > MOST_STACK_ROWS) problems.push(`Only the first ${MOST_STACK_ROWS} rows were read.`)
+  return { parts, problems }
+}
+
+function readRow(cell: (column: Column) => string): StackFields | string {
+  const [length, rear, bolt] = (['length_mm', 'rear_mm', 'bolt_mm'] as const).map((column) => {
+    const written = cell(column)
+    // What lies behind the plane is written with a minus, which no reading has.
+    const read = written === '' ? null : parseLength(written.replace(/^[-−]\s*/, ''), 'mm')
+    if (read === null) return null
+    return read.ok ? (/^[-−]/.test(written) ? -read.mm : read.mm) : `${column}: ${read.message}`
+  })
+  const wrong = [length, rear, bolt].find((each) => typeof each === 'string')
+  if (typeof wrong === 'string') return wrong
+  const fields = {
+    role: cell('role').toLowerCase(),
+    family: cell('family'),
+    name: cell('name'),
+    fits: cell('fits') === '' ? 'any' : cell('fits').toLowerCase(),
+    ...{ length, rear, bolt },
+  }
+  try {
+    return stackFieldsSchema.validateSync(fields, { strict: true })
+  } catch (error) {
+    if (!(error instanceof ValidationError)) throw error
+    const column = ['length', 'rear', 'bolt'].includes(error.path ?? '') ? `${error.path}_mm` : error.path
+    return `${column} ${error.errors[0] ?? 'is wrong'}.`
+  }
+}
