@@ -6,6 +6,7 @@ import { existsSync } from 'node:fs'
 import { join } from 'node:path'
 import type { Logger } from 'pino'
 import type { DataSource } from 'typeorm'
+import { MOST_STACK_ROWS, stackFieldsSchema } from '@emery/core'
 import { driveRoutes } from './drives/drive-routes.ts'
 import { DriveService } from './drives/drive-service.ts'
 import { exampleRoutes } from './examples/example-routes.ts'
@@ -21,6 +22,8 @@ import { ruleRoutes } from './rules/rule-routes.ts'
 import { RuleService } from './rules/rule-service.ts'
 import { shelfRoutes } from './shelf/shelf-routes.ts'
 import { ShelfService } from './shelf/shelf-service.ts'
+import { versionedRoutes } from './rows/versioned-routes.ts'
+import { stackParts } from './stack/stack-parts.ts'
 import { vehicleRoutes } from './vehicles/vehicle-routes.ts'
 import { VehicleService } from './vehicles/vehicle-service.ts'
 
@@ -77,6 +80,15 @@ export function buildApp({
   api.use('/drives', driveRoutes(new DriveService(source, now)))
   api.use('/drives/:driveId/fittings', fittingRoutes(new FittingService(source, now)))
   api.use('/shelf', shelfRoutes(new ShelfService(source, now)))
+  api.use(
+    '/belt-line-parts',
+    versionedRoutes({
+      rows: stackParts(source, now),
+      schema: stackFieldsSchema,
+      named: 'parts',
+      most: MOST_STACK_ROWS,
+    }),
+  )
   api.use('/rules', ruleRoutes(new RuleService(source, now)))
   api.use('/photos', photoRoutes(new PhotoService(source, now)))
   api.use('/examples', exampleRoutes(examplesDir))

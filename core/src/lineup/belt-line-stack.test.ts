@@ -35,7 +35,8 @@ describe('the ways to put a shaft’s parts together', () => {
   test('need a mount and a pulley; a part only where the table has one for it', () => {
     expect(stackChoices(TABLE, 'water-pump')).toEqual([])
     const crank = [row('mount', 'Snout', 60, { fits: 'crank' }), row('pulley', 'Damper', 47, { fits: 'crank' })]
-    expect(stackChoices(crank, 'crank')).toEqual([
+    // A washer for anything does not go behind the crank pulley.
+    expect(stackChoices([...crank, row('spacer', 'Washer', 2, { fits: 'any' })], 'crank')).toEqual([
       expect.objectContaining({ line: 107, part: null, clearance: null, bolt: null }),
     ])
   })

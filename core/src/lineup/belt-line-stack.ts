@@ -32,7 +32,8 @@ export function stackChoices<Part extends StackFields>(
   const of = (role: StackRole) =>
     parts.filter((each) => each.role === role && (each.fits === kind || each.fits === 'any'))
   const bodies: readonly (Part | null)[] = of('part').length === 0 ? [null] : of('part')
-  const spacerSets = upToTwo(of('spacer'))
+  // The crank is what the others are put in line with: behind its pulley goes only what is made for it.
+  const spacerSets = upToTwo(of('spacer').filter(({ fits }) => kind !== 'crank' || fits === 'crank'))
   return of('mount').flatMap((mount) =>
     bodies.flatMap((part) =>
       of('pulley').flatMap((pulley) => spacerSets.map((spacers) => stacked(mount, part, pulley, spacers))),

@@ -5,11 +5,13 @@ import { FittingEntity } from '../fittings/fitting.entity.ts'
 import { PhotoEntity } from '../photos/photo.entity.ts'
 import { RuleEntity } from '../rules/rule.entity.ts'
 import { ShelfEntity } from '../shelf/shelf.entity.ts'
+import { StackEntity } from '../stack/stack.entity.ts'
 import { VehicleEntity, VehicleRevisionEntity } from '../vehicles/vehicle.entity.ts'
 import { VehiclesAndDrives1763900000000 } from './migrations/1763900000000-vehicles-and-drives.ts'
 import { PeopleAndPhotos1764000000000 } from './migrations/1764000000000-people-and-photos.ts'
 import { ShelfAndFittings1764100000000 } from './migrations/1764100000000-shelf-and-fittings.ts'
 import { ShopRules1764200000000 } from './migrations/1764200000000-shop-rules.ts'
+import { StackParts1764300000000 } from './migrations/1764300000000-stack-parts.ts'
 
 /** The connection to MariaDB. The schema changes by migrations only. */
 export function dataSourceFor(url: string): DataSource {
@@ -27,12 +29,14 @@ export function dataSourceFor(url: string): DataSource {
       ShelfEntity,
       FittingEntity,
       RuleEntity,
+      StackEntity,
     ],
     migrations: [
       VehiclesAndDrives1763900000000,
       PeopleAndPhotos1764000000000,
       ShelfAndFittings1764100000000,
       ShopRules1764200000000,
+      StackParts1764300000000,
     ],
     migrationsTransactionMode: 'each',
     synchronize: false,

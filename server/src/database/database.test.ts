@@ -66,19 +66,19 @@ test('the made-up shelf and fittings are loaded once: what was taken off stays o
   try {
     const [shelf, fittings] = [new ShelfService(source, now), new FittingService(source, now)]
     await loadDemo(source, DEMO, now)
-    const hung = await shelf.list()
+    const hung = await shelf.belts.list()
     expect(hung.length).toBeGreaterThan(20)
     const [first] = hung
     const ketch = (await new DriveService(source, now).list(EVERYTHING)).drives.find(
       ({ vehicle }) => vehicle?.name === 'Ketch 2.2 van',
     )
     if (first === undefined || ketch === undefined) throw new Error('the garage is not complete')
-    await shelf.remove(first.id, 1)
+    await shelf.belts.remove(first.id, 1)
     const [newest, ...older] = await fittings.list(ketch.id)
     if (newest === undefined) throw new Error('the van has no fittings')
     await fittings.remove(ketch.id, newest.id)
     await loadDemo(source, DEMO, now)
-    expect(await shelf.list()).toEqual(hung.slice(1))
+    expect(await shelf.belts.list()).toEqual(hung.slice(1))
     expect(await fittings.list(ketch.id)).toEqual(older)
   } finally {
     await close()

@@ -1,10 +1,18 @@
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import type { DataSource } from 'typeorm'
-import { problemLine, readDriveText, readShelfCsv, vehicleFieldsSchema, type FittingFields } from '@emery/core'
+import {
+  problemLine,
+  readDriveText,
+  readShelfCsv,
+  readStackCsv,
+  vehicleFieldsSchema,
+  type FittingFields,
+} from '@emery/core'
 import { DriveService } from '../drives/drive-service.ts'
 import { FittingService } from '../fittings/fitting-service.ts'
 import { ShelfService } from '../shelf/shelf-service.ts'
+import { stackParts } from '../stack/stack-parts.ts'
 import { VehicleService } from '../vehicles/vehicle-service.ts'
 
 interface Garage {
@@ -21,11 +29,13 @@ interface Garage {
   }[]
   /** A table of belts. */
   readonly shelf: string
+  /** A table of parts for belt lines. */
+  readonly beltLineParts: string
 }
 
 /**
  * Loads the made-up garage. Vehicles, drives and fittings have fixed ids: what is there already, changed or deleted
- * by the user or not, is left as it is. The shelf is filled once, before anything was ever on it.
+ * by the user or not, is left as it is. The shelf and the table of parts are filled once, before anything was ever in them.
  */
 export async function loadDemo(source: DataSource, folder: string, now: () => Date): Promise<void> {
   const garage = JSON.parse(readFileSync(join(folder, 'garage.json'), 'utf8')) as Garage
@@ -41,7 +51,14 @@ export async function loadDemo(source: DataSource, folder: string, now: () => Da
       for (const { id: fittingId, ...fields } of fitted) await fittings.addOnce(driveId, fields, fittingId)
     }
   }
-  const { belts, problems } = readShelfCsv(readFileSync(join(folder, garage.shelf), 'utf8'))
-  if (problems.length > 0) throw new Error(`${garage.shelf}: ${problems.join(' ')}`)
-  await new ShelfService(source, now).fillEmpty(belts)
+  const table = <Read extends { readonly problems: readonly string[] }>(
+    file: string,
+    read: (text: string) => Read,
+  ): Read => {
+    const found = read(readFileSync(join(folder, file), 'utf8'))
+    if (found.problems.length > 0) throw new Error(`${file}: ${found.problems.join(' ')}`)
+    return found
+  }
+  await new ShelfService(source, now).belts.fillEmpty(table(garage.shelf, readShelfCsv).belts)
+  await stackParts(source, now).fillEmpty(table(garage.beltLineParts, readStackCsv).parts)
 }

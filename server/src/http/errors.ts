@@ -4,6 +4,7 @@ import type {
   ErrorBody,
   RuleConflict,
   ShelfConflict,
+  StackConflict,
   VehicleConflict,
 } from '@emery/core'
 
@@ -18,9 +19,11 @@ export const ERRORS = {
   DRIVE_NOT_FOUND: { status: 404, message: 'There is no such drive; it may have been deleted.' },
   PHOTO_NOT_FOUND: { status: 404, message: 'There is no such picture; it may have been deleted.' },
   SHELF_BELT_NOT_FOUND: { status: 404, message: 'There is no such belt on the shelf; it may have been taken off.' },
+  STACK_PART_NOT_FOUND: { status: 404, message: 'There is no such part in the table; it may have been struck out.' },
   FITTING_NOT_FOUND: { status: 404, message: 'There is no such fitting; it may have been struck out.' },
   RULE_NOT_FOUND: { status: 404, message: 'There is no such rule.' },
   SHELF_FULL: { status: 409, message: 'The shelf holds at most 20,000 belts. Nothing was added.' },
+  STACK_FULL: { status: 409, message: 'The table holds at most 2,000 parts. Nothing was added.' },
   VERSION_CONFLICT: { status: 409, message: 'Someone else saved this in the meantime. Choose which version to keep.' },
   TOO_LARGE: { status: 413, message: 'This is larger than a drive document can be (1 MB). Nothing was stored.' },
   PHOTO_TOO_LARGE: { status: 413, message: 'This picture is larger than 15 MB. Save it smaller and load it again.' },
@@ -37,9 +40,9 @@ export const ERRORS = {
 
 export type ErrorCode = keyof typeof ERRORS
 
-interface ErrorDetails {
+export interface ErrorDetails {
   readonly problems?: readonly DocumentProblem[]
-  readonly conflict?: DriveConflict | VehicleConflict | ShelfConflict | RuleConflict
+  readonly conflict?: DriveConflict | VehicleConflict | ShelfConflict | StackConflict | RuleConflict
 }
 
 /** An error out of the catalogue, thrown by services and turned into an answer by `answerErrors`. */

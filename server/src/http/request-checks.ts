@@ -3,7 +3,7 @@ import { basedOnSchema, checkDrive, type CheckedDrive } from '@emery/core'
 import { ApiError } from './errors.ts'
 
 /** What is asked of a schema here; Yup's own type carries flags that no caller knows. */
-interface Checks<Value> {
+export interface Checks<Value> {
   validateSync(value: unknown, options: { readonly strict: boolean; readonly abortEarly: boolean }): Value
 }
 

@@ -1,16 +1,13 @@
 import { EntitySchema } from 'typeorm'
-import type { ShelfBelt } from '@emery/core'
+import type { ShelfFields } from '@emery/core'
+import { VERSIONED_COLUMNS } from '../rows/versioned-columns.ts'
+import type { VersionedRow } from '../rows/versioned-rows.ts'
 
-export interface ShelfRow extends ShelfBelt {
-  readonly updatedAt: Date
-  readonly deletedAt: Date | null
-}
-
-export const ShelfEntity = new EntitySchema<ShelfRow>({
+export const ShelfEntity = new EntitySchema<VersionedRow & ShelfFields>({
   name: 'shelf_belt',
   tableName: 'shelf_belts',
   columns: {
-    id: { type: 'char', length: 36, primary: true },
+    ...VERSIONED_COLUMNS,
     mark: { type: 'varchar', length: 60 },
     section: { type: 'varchar', length: 10 },
     ribs: { type: 'int' },
@@ -19,9 +16,6 @@ export const ShelfEntity = new EntitySchema<ShelfRow>({
     count: { type: 'int' },
     place: { type: 'varchar', length: 80 },
     note: { type: 'varchar', length: 500 },
-    version: { type: 'int' },
-    updatedAt: { type: 'datetime', precision: 3 },
-    deletedAt: { type: 'datetime', precision: 3, nullable: true },
   },
   indices: [{ name: 'shelf_belts_size', columns: ['section', 'ribs', 'length'] }],
 })

@@ -1,0 +1,132 @@
+import {
+  IsNull,
+  type DataSource,
+ 
+  type EntitySchema,
+  type FindOptionsOrder,
+  type FindOptionsWhere,
+} from 'typeorm'
+import { v4 as newId } from 'uuid'
+import { ApiError, type ErrorCode, type ErrorDetails } from '../http/errors.ts'
+
+/** What every row of a table that several hands write carries besides its own fields. */
+export interface VersionedRow {
+  readonly id: string
+  readonly version: number
+  readonly updatedAt: Date
+  readonly deletedAt: Date | null
+}
+
+export interface VersionedRowsOptions<Fields extends object> {
+  readonly entity: EntitySchema<VersionedRow & Fields>
+  readonly fields: readonly (keyof Fields & string)[]
+  readonly order: readonly (keyof Fields & string)[]
+  readonly most: number
+  readonly notFound: ErrorCode
+  readonly full: ErrorCode
+}
+
+export type Versioned<Fields> = Fields & { readonly id: string; readonly version: number }
+
+/** Rows written by one statement; a statement of all would be larger than the database takes. */
+const ROWS_AT_ONCE = 1000
+
+/** A table of the workshop's whose rows are added many at once, changed on top of the version that was seen, struck out and brought back. */
+export class VersionedRows<Fields extends object> {
+  constructor(
+    private readonly source: DataSource,
+    private readonly now: () => Date,
+    private readonly options: VersionedRowsOptions<Fields>,
+  ) {}
+
+  async list(): Promise<Versioned<Fields>[]> {
+    const { entity, order } = this.options
+    const rows = await this.source.manager.find(entity, {
+      where: this.standing({}),
+      order: Object.fromEntries([...order, 'id'].map((key) => [key, 'ASC'])) as FindOptionsOrder<VersionedRow & Fields>,
+    })
+    return rows.map((row) => this.said(row))
+  }
+
+  /** Fills a table in which nothing has ever been. */
+  async fillEmpty(rows: readonly Fields[]): Promise<void> {
+    if ((await this.source.manager.count(this.options.entity)) === 0) await this.add(rows)
+  }
+
+  /** Adds rows, all of them or none. */
+  async add(fields: readonly Fields[]): Promise<Versioned<Fields>[]> {
+    const { entity, most, full } = this.options
+    return this.source.transaction(async (manager) => {
+      const there = await manager.countBy(entity, this.standing({}))
+      if (there + fields.length > most) throw new ApiError(full)
+      const rows = fields.map((each) => ({
+        ...each,
+        id: newId(),
+        version: 1,
+        updatedAt: this.now(),
+        deletedAt: null,
+      }))
+      for (let i = 0; i < rows.length; i += ROWS_AT_ONCE)
+        await manager
+          .createQueryBuilder()
+          .insert()
+          .into(entity)
+          .values(rows.slice(i, i + ROWS_AT_ONCE) as never)
+          .updateEntity(false)
+          .execute()
+      return rows.map((row) => this.said(row))
+    })
+  }
+
+  /** Changes a row on top of the version the change was based on. */
+  async save(id: string, basedOn: number, fields: Fields): Promise<Versioned<Fields>> {
+    const affected = await this.change({ id, version: basedOn }, {
+      ...fields,
+      version: basedOn + 1,
+      updatedAt: this.now(),
+    } as never)
+    const current = await this.get(id)
+    if (affected !== 1) throw this.conflict({ basedOn, fields }, current)
+    return current
+  }
+
+  async remove(id: string, basedOn: number): Promise<void> {
+    const affected = await this.change({ id, version: basedOn }, { deletedAt: this.now() } as never)
+    if (affected !== 1) throw this.conflict({ basedOn }, await this.get(id))
+  }
+
+  async restore(id: string): Promise<Versioned<Fields>> {
+    await this.source.manager.update(
+      this.options.entity,
+      { id } as FindOptionsWhere<VersionedRow & Fields>,
+      {
+        deletedAt: null,
+      } as never,
+    )
+    return this.get(id)
+  }
+
+  private async get(id: string): Promise<Versioned<Fields>> {
+    const row = await this.source.manager.findOneBy(this.options.entity, this.standing({ id }))
+    if (row === null) throw new ApiError(this.options.notFound)
+    return this.said(row)
+  }
+
+  private async change(where: Partial<VersionedRow>, change: never): Promise<number | undefined> {
+    return (await this.source.manager.update(this.options.entity, this.standing(where), change)).affected
+  }
+
+  private standing(where: Partial<VersionedRow>): FindOptionsWhere<VersionedRow & Fields> {
+    return { ...where, deletedAt: IsNull() } as FindOptionsWhere<VersionedRow & Fields>
+  }
+
+  private conflict(yours: { basedOn: number; fields?: Fields }, current: Versioned<Fields>): ApiError {
+    return new ApiError('VERSION_CONFLICT', { conflict: { yours, current } as unknown as ErrorDetails['conflict'] })
+  }
+
+  /** A row as it goes out: its own fields, and what a change is based on. */
+  private said(row: VersionedRow & Fields): Versioned<Fields> {
+    const fields = Object.fromEntries(this.options.fields.map((key) => [key, row[key]])) as unknown as Fields
+    return { ...fields, id: row.id, version: row.version }
+  }
+}
