@@ -62,6 +62,7 @@ export {
   renameShaft,
   setBeltAdjuster,
   setBeltKind,
+  setMoves,
   setMustTurn,
   setRoute,
   unplaceShaft,
@@ -257,12 +258,14 @@ export {
   type LineWay,
 } from './lineup/line-readings.ts'
 export { lineSigns, type LineSign } from './lineup/signs.ts'
-export { lineCompared, takeMoves, type LineCompared } from './lineup/moves-done.ts'
+export { lineCompared, takeBeltLines, takeMoves, type LineCompared } from './lineup/moves-done.ts'
 export { straightedgeTo } from './lineup/straightedge.ts'
 export { madeUpLaser, type LaserMarks } from './lineup/made-up-laser.ts'
 export {
+  allowedChoices,
   beltLineSets,
   LINE_WITHIN,
+  STACK_CLEARANCE,
   stackChoices,
   type BeltLineSet,
   type BeltLineSets,

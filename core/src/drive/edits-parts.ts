@@ -73,6 +73,16 @@ export function removePulley(pulleyId: string): DriveEdit {
   }
 }
 
+/** Says what line-up may change on a shaft; null where nobody has said. */
+export function setMoves(shaftId: string, moves: DriveDraft['shafts'][number]['moves'] | null): DriveEdit {
+  return (draft) => {
+    const shaft = draft.shafts.find(({ id }) => id === shaftId)
+    if (shaft === undefined) return
+    if (moves == null) delete shaft.moves
+    else shaft.moves = moves
+  }
+}
+
 export function removeBelt(beltId: string): DriveEdit {
   return (draft) => {
     draft.belts = draft.belts.filter(({ id }) => id !== beltId)

@@ -46,11 +46,8 @@ export function readStackCsv(text: string): StackCsvRead {
 
 function readRow(cell: (column: Column) => string): StackFields | string {
   const [length, rear, bolt] = (['length_mm', 'rear_mm', 'bolt_mm'] as const).map((column) => {
-    const written = cell(column)
-    // What lies behind the plane is written with a minus, which no reading has.
-    const read = written === '' ? null : parseLength(written.replace(/^[-−]\s*/, ''), 'mm')
-    if (read === null) return null
-    return read.ok ? (/^[-−]/.test(written) ? -read.mm : read.mm) : `${column}: ${read.message}`
+    const read = cell(column) === '' ? null : parseLength(cell(column), 'mm')
+    return read === null ? null : read.ok ? read.mm : `${column}: ${read.message}`
   })
   const wrong = [length, rear, bolt].find((each) => typeof each === 'string')
   if (typeof wrong === 'string') return wrong

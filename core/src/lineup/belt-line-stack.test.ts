@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
 import { randomFrom, SEED } from '../testing/random.ts'
-import { beltLineSets, stackChoices, type LineChoice } from './belt-line-stack.ts'
+import { allowedChoices, beltLineSets, stackChoices, type LineChoice } from './belt-line-stack.ts'
 import type { StackFields, StackRole } from './stack-part.ts'
 
 const row = (role: StackRole, name: string, length: number, more: Partial<StackFields> = {}): StackFields => ({
@@ -39,6 +39,28 @@ describe('the ways to put a shaft’s parts together', () => {
     expect(stackChoices([...crank, row('spacer', 'Washer', 2, { fits: 'any' })], 'crank')).toEqual([
       expect.objectContaining({ line: 107, part: null, clearance: null, bolt: null }),
     ])
+  })
+})
+
+describe('the choices that are allowed', () => {
+  const choices = stackChoices(TABLE, 'alternator')
+  const named = (name: string) => TABLE.filter((each) => each.name === name)
+
+  test('use what they must, role by role', () => {
+    const { choices: long } = allowedChoices(choices, [...named('Long body'), ...named('Washer')])
+    expect(long.map(({ line }) => line)).toEqual([117, 122])
+    expect(allowedChoices(choices, [])).toEqual({ choices, tooNear: 0 })
+  })
+
+  test.each([
+    [92.5, 8],
+    [92.6, 7],
+    [110, 0],
+  ])('keep 3 mm from a head that stands forward to %d mm: %d are left', (rear, left) => {
+    const head = TABLE.map((each) => (each.role === 'mount' ? { ...each, rear } : each))
+    const found = allowedChoices(stackChoices(head, 'alternator'), [])
+    // The pulley’s rear rim lies 12 behind a line of 107.5 or more.
+    expect([found.choices.length, found.tooNear]).toEqual([left, 8 - left])
   })
 })
 

@@ -70,6 +70,29 @@ function stacked<Part extends StackFields>(
   }
 }
 
+/** mm that a pulley’s rear rim must keep from block or head (nominal): what an engine shakes, and a little. */
+export const STACK_CLEARANCE = 3
+
+/**
+ * The choices that use one of the parts in `must` wherever it names any of their role, and that keep clear of the block; how many were left out
+ * for coming too near. A clearance that was not measured is not held against a choice.
+ */
+export function allowedChoices<Part extends StackFields>(
+  choices: readonly StackChoice<Part>[],
+  must: readonly Part[],
+): { readonly choices: readonly StackChoice<Part>[]; readonly tooNear: number } {
+  const uses = (used: readonly (Part | null)[], role: StackRole) => {
+    const wanted = must.filter((part) => part.role === role)
+    return wanted.length === 0 || wanted.some((part) => used.includes(part))
+  }
+  const wanted = choices.filter(
+    ({ mount, part, pulley, spacers }) =>
+      uses([mount], 'mount') && uses([part], 'part') && uses([pulley], 'pulley') && uses(spacers, 'spacer'),
+  )
+  const clear = wanted.filter(({ clearance }) => clearance === null || clearance >= STACK_CLEARANCE)
+  return { choices: clear, tooNear: wanted.length - clear.length }
+}
+
 /** A shaft’s choice as the search sees it. */
 export interface LineChoice {
   readonly line: Mm

@@ -41,6 +41,27 @@ function makeMove(draft: DriveDraft, move: LineUpMove): void {
     else pulley.z = (pulley.z ?? 0) + move.by
 }
 
+/** Puts parts where a set of them would bring the belt’s line: in front of the engine’s plane, the reference’s staying where it is. */
+export function takeBeltLines(
+  settled: SettledDrive,
+  beltId: string,
+  lines: readonly { readonly shaft: string; readonly line: Mm }[],
+): DriveEdit {
+  const belt = settled.belts.find((each) => each.belt.id === beltId)
+  const reference = settled.drive.pulleys.find(({ id }) => id === referenceOf(settled.drive, beltId))?.shaft
+  const zero = lines.find(({ shaft }) => shaft === reference)?.line
+  const standing = belt === undefined ? [] : linesAfter(belt, []).lines
+  const now = new Map(belt?.pulleys.map(({ shaft }, i) => [shaft, standing[i] ?? 0]))
+  return (draft) => {
+    for (const { shaft, line } of lines) {
+      const [here, there] = [now.get(shaft), now.get(reference ?? '')]
+      if (zero === undefined || here === undefined || there === undefined) continue
+      for (const pulley of draft.pulleys.filter((each) => each.shaft === shaft))
+        pulley.z = (pulley.z ?? 0) + line - zero - (here - there)
+    }
+  }
+}
+
 export interface LineCompared {
   readonly at: string
   readonly by: string
