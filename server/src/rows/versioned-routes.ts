@@ -35,7 +35,7 @@ export function versionedRoutes<Fields extends object>({
 
   routes.post('/', many, async (request, response) => {
     const fields = checked(manySchema, bodyOf(request.body)[named], `$.${named}`)
-    response.status(201).json({ [named]: await rows.add(fields as Fields[]) })
+    response.status(201).json({ [named]: await rows.add(fields) })
   })
 
   routes.put('/:id', body, async (request, response) => {

@@ -1,11 +1,4 @@
-import {
-  IsNull,
-  type DataSource,
- 
-  type EntitySchema,
-  type FindOptionsOrder,
-  type FindOptionsWhere,
-} from 'typeorm'
+import { IsNull, type DataSource, type EntitySchema, type FindOptionsOrder, type FindOptionsWhere } from 'typeorm'
 import { v4 as newId } from 'uuid'
 import { ApiError, type ErrorCode, type ErrorDetails } from '../http/errors.ts'
 
@@ -71,7 +64,7 @@ export class VersionedRows<Fields extends object> {
           .createQueryBuilder()
           .insert()
           .into(entity)
-          .values(rows.slice(i, i + ROWS_AT_ONCE) as never)
+          .values(rows.slice(i, i + ROWS_AT_ONCE))
           .updateEntity(false)
           .execute()
       return rows.map((row) => this.said(row))
@@ -96,13 +89,9 @@ export class VersionedRows<Fields extends object> {
   }
 
   async restore(id: string): Promise<Versioned<Fields>> {
-    await this.source.manager.update(
-      this.options.entity,
-      { id } as FindOptionsWhere<VersionedRow & Fields>,
-      {
-        deletedAt: null,
-      } as never,
-    )
+    await this.source.manager.update(this.options.entity, { id }, {
+      deletedAt: null,
+    } as never)
     return this.get(id)
   }
 

@@ -11,7 +11,7 @@ import {
   type ShelfFields,
 } from '@emery/core'
 import { RequestFailure } from '../api/client.ts'
-import { addToShelf, saveOnShelf, shelfKeys } from '../api/shelf.ts'
+import { shelfKeys, shelfRows } from '../api/shelf.ts'
 import { ReadingField } from '../readings/reading-field.tsx'
 import styles from './shelf.module.css'
 
@@ -53,7 +53,7 @@ export function BeltForm({ belt, onClose }: BeltFormProps) {
     setSending(true)
     try {
       const fields = { ...draft, length }
-      await (stored === null ? addToShelf([fields]) : saveOnShelf(stored.id, version, fields))
+      await (stored === null ? shelfRows.add([fields]) : shelfRows.save(stored.id, version, fields))
       await queries.invalidateQueries({ queryKey: shelfKeys.all })
       onClose()
     } catch (error) {

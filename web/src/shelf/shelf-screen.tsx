@@ -11,7 +11,7 @@ import { Button, Input, Table, Tooltip, type TableColumnsType } from 'antd'
 import { saveAs } from 'file-saver'
 import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react'
 import { beltLabel, readLabel, searchShelf, shelfCsv, type ShelfBelt, type ShelfFields } from '@emery/core'
-import { restoreOnShelf, shelfKeys, shelfQuery, takeOffShelf } from '../api/shelf.ts'
+import { shelfKeys, shelfQuery, shelfRows } from '../api/shelf.ts'
 import { Notice } from '../app/notice.tsx'
 import { useTopBar } from '../app/top-bar.ts'
 import { useSecondThoughts } from '../app/use-second-thoughts.tsx'
@@ -264,8 +264,8 @@ function useTakeOff(): (belt: ShelfBelt) => Promise<boolean> {
       takeAway({
         key: `shelf-${belt.id}`,
         said: `${nameOf(belt)} is off the shelf.`,
-        remove: () => takeOffShelf(belt.id, belt.version),
-        bringBack: () => restoreOnShelf(belt.id),
+        remove: () => shelfRows.remove(belt.id, belt.version),
+        bringBack: () => shelfRows.restore(belt.id),
         refresh: () => queries.invalidateQueries({ queryKey: shelfKeys.all }),
       }),
     [queries, takeAway],
