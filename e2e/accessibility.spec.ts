@@ -48,6 +48,18 @@ const VIEWS: Readonly<Record<string, (parts: Parts) => Promise<void>>> = {
     await expect(page.getByText(/^Heard/)).toBeVisible()
     expect(await serious(page)).toEqual([])
   },
+  'parts that would be in line': async ({ emery, page }) => {
+    await emery.open()
+    await emery.pickDrive('Ketch 2.2 van')
+    await page.keyboard.press('6')
+    await page.getByText('Mixed parts', { exact: true }).click()
+    await expect(page.getByRole('list', { name: 'Best sets' })).toBeVisible()
+    expect(await serious(page)).toEqual([])
+    await page.getByRole('button', { name: /^Parts table/ }).click()
+    await expect(page.getByRole('dialog')).toBeVisible()
+    await page.waitForTimeout(400)
+    expect(await serious(page)).toEqual([])
+  },
   'a speed put right': async ({ emery, page }) => {
     await emery.open()
     await emery.pickDrive('Fenland 1.7 pickup')
@@ -134,7 +146,10 @@ test('nothing is cut off on a tablet, and targets are large enough for a thumb',
     .getByRole('navigation', { name: 'Steps' })
     .getByRole('button', { name: /Line-up/ })
     .tap()
-  await expect(page.getByRole('heading', { name: 'Straightedge and caliper' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Read it' })).toBeVisible()
+  expect(await small(page)).toEqual([])
+  await page.getByText('Mixed parts', { exact: true }).tap()
+  await expect(page.getByRole('list', { name: 'Best sets' })).toBeVisible()
   expect(await small(page)).toEqual([])
   await page.goto(`${process.env['EMERY_E2E_URL'] ?? ''}/rules`)
   await expect(page.getByRole('heading', { name: 'Wraps and clearance' })).toBeVisible()

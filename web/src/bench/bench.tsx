@@ -33,7 +33,7 @@ const RouteStep = lazy(async () => ({ default: (await import('./route/route-step
 const SpeedsStep = lazy(async () => ({ default: (await import('./speeds/speeds-step.tsx')).SpeedsStep }))
 const TensionStep = lazy(async () => ({ default: (await import('./tension/tension-step.tsx')).TensionStep }))
 const LineUpStep = lazy(async () => ({ default: (await import('./lineup/lineup-step.tsx')).LineUpStep }))
-const FromAbove = lazy(async () => ({ default: (await import('./lineup/from-above.tsx')).FromAbove }))
+const LineUpStrip = lazy(async () => ({ default: (await import('./lineup/line-up-strip.tsx')).LineUpStrip }))
 const PulleyCard = lazy(async () => ({ default: (await import('./steps/pulley-card.tsx')).PulleyCard }))
 const Conflict = lazy(async () => ({ default: (await import('./conflict.tsx')).Conflict }))
 const WorkingOfSubject = lazy(async () => ({ default: (await import('./working-of-subject.tsx')).WorkingOfSubject }))
@@ -135,7 +135,7 @@ const PanelAndTape = memo(function PanelAndTape({ step }: { readonly step: StepI
       </aside>
       {step === 'lineup' ? (
         <Suspense fallback={null}>
-          <FromAbove />
+          <LineUpStrip />
         </Suspense>
       ) : (
         <Tape />

@@ -1,9 +1,9 @@
 import { Input } from 'antd'
-import { useId, useState, type KeyboardEvent } from 'react'
-import { parseLength, readingText, type Mm } from '@emery/core'
+import { useId, useMemo, useState, type KeyboardEvent } from 'react'
+import { parseLength, readingText, type LengthStyle, type Mm } from '@emery/core'
 import type { EditResult } from './edit-result.ts'
 import styles from './reading-field.module.css'
-import { useLengths } from './use-lengths.ts'
+import { lengthsIn, useLengths } from './use-lengths.ts'
 
 interface ReadingFieldProps {
   readonly label: string
@@ -12,15 +12,18 @@ interface ReadingFieldProps {
   readonly onRead: (value: Mm | null) => EditResult
   readonly mayBeEmpty?: boolean
   readonly placeholder?: string
+  /** The unit of a bare number, where the scale that is read has its own; else the one the person has chosen. */
+  readonly scale?: LengthStyle
 }
 
 /**
  * Where a length is typed as people write it: `6 1/8`, `45 thou`, `169,9 mm`. What was understood stands below while typing;
  * Enter or leaving takes it, Escape puts the old reading back.
  */
-export function ReadingField({ label, value, onRead, mayBeEmpty = false, placeholder }: ReadingFieldProps) {
+export function ReadingField({ label, value, onRead, mayBeEmpty = false, placeholder, scale }: ReadingFieldProps) {
   const id = useId()
-  const lengths = useLengths()
+  const chosen = useLengths()
+  const lengths = useMemo(() => (scale === undefined ? chosen : lengthsIn(scale)), [chosen, scale])
   const [draft, setDraft] = useState<string | null>(null)
   const [refusal, setRefusal] = useState<string | null>(null)
   const shown = draft ?? (value === null ? '' : readingText(value, lengths.style))

@@ -13,6 +13,12 @@ class NothingToObserve {
   }
 }
 
+/** jsdom's own channel keeps the test process alive for ever; this one only ever waits for a tick. */
+class TimedChannel {
+  readonly port1: { onmessage: ((event: { data: unknown }) => void) | null } = { onmessage: null }
+  readonly port2 = { postMessage: (data: unknown) => setTimeout(() => this.port1.onmessage?.({ data })) }
+}
+
 Object.assign(globalThis, {
   TextEncoder,
   TextDecoder,
@@ -25,8 +31,7 @@ Object.assign(globalThis, {
     addListener: () => undefined,
     removeListener: () => undefined,
   }),
-  // jsdom's own keeps the test process alive for ever.
-  MessageChannel: undefined,
+  MessageChannel: TimedChannel,
 })
 
 // jsdom computes no styles for pseudo-elements, which Ant Design asks for to measure a scroll bar.

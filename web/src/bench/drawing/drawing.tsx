@@ -25,6 +25,7 @@ const RimHandle = lazy(async () => ({ default: (await import('./rim-handle.tsx')
 const ChainLayer = lazy(async () => ({ default: (await import('./chain-layer.tsx')).ChainLayer }))
 const SettingLayer = lazy(async () => ({ default: (await import('./setting-layer.tsx')).SettingLayer }))
 const TensionLayer = lazy(async () => ({ default: (await import('./tension-layer.tsx')).TensionLayer }))
+const LineUpLayer = lazy(async () => ({ default: (await import('./line-up-layer.tsx')).LineUpLayer }))
 const SurveyLayer = lazy(async () => ({ default: (await import('./survey-layer.tsx')).SurveyLayer }))
 
 /** Millimetres an arrow key moves the pulley in hand. */
@@ -145,6 +146,11 @@ export function Drawing({ step }: { readonly step: StepId }) {
         {step === 'tension' && !setByHand && (
           <Suspense fallback={null}>
             <TensionLayer camera={camera} />
+          </Suspense>
+        )}
+        {step === 'lineup' && (
+          <Suspense fallback={null}>
+            <LineUpLayer camera={camera} />
           </Suspense>
         )}
         {chain.length > 0 && (

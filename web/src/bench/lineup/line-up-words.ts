@@ -1,4 +1,4 @@
-import type { LineUpMove, LineUpVerdict } from '@emery/core'
+import type { LineUpMove, LineUpVerdict, LineWay } from '@emery/core'
 import type { Verdict } from '../../readings/verdict-mark.tsx'
 
 export const LINE_UP_MARK: Readonly<Record<LineUpVerdict, Verdict>> = { quiet: 'fine', watch: 'watch', act: 'act' }
@@ -7,7 +7,34 @@ export const LINE_UP_MARK: Readonly<Record<LineUpVerdict, Verdict>> = { quiet: '
 export const LINE_UP_DOES: Readonly<Record<LineUpVerdict, string>> = {
   quiet: 'runs quietly.',
   watch: 'may chirp when it is damp, and wears one edge.',
-  act: 'chirps, worst near idle, wears its edges and may be thrown off.',
+  act: 'chirps, worst near idle, wears its edges, loads the bearings askew and may be thrown off.',
+}
+
+/** The larger of a span’s entry angles, degrees. */
+export function worseAngle({
+  leaveAngle,
+  enterAngle,
+}: {
+  readonly leaveAngle: number
+  readonly enterAngle: number
+}): number {
+  return Math.max(Math.abs(leaveAngle), Math.abs(enterAngle))
+}
+
+/** How each way of reading is called, and how it is done. */
+export const LINE_WAY_WORDS: Readonly<Record<LineWay, { readonly label: string; readonly how: string }>> = {
+  depth: {
+    label: 'Straightedge',
+    how: 'Lay a straightedge on the crank pulley’s face, where the drawing marks it, and measure with a caliper from it to the same rib on every pulley. Deeper lies toward the block.',
+  },
+  laser: {
+    label: 'Laser',
+    how: 'Clamp the laser to the crank pulley so that both marks of its own target agree. Hold the target in the belt’s first groove of each pulley and read where the line falls, at the rim near the crank and at the far one.',
+  },
+  block: {
+    label: 'From the block',
+    how: 'Measure from one flat face of the block forward to the belt’s first rib, square to the shafts. More lies forward.',
+  },
 }
 
 /** One move as it is done with the hands; positive comes away from the block. */

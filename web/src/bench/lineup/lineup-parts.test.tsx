@@ -3,7 +3,7 @@ import { act, cleanup, render, screen, within } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import { App as AntApp } from 'antd'
 import { useStore } from 'zustand'
-import { fixPlan, settleDrive, USUAL_MOVES, type CheckedDrive } from '@emery/core'
+import { fixPlan, settleDrive, takeMoves, USUAL_MOVES, type CheckedDrive } from '@emery/core'
 import { usePreferences } from '../../app/preferences.ts'
 import { benchParts } from '../../testing/bench-parts.ts'
 import { changed, demoDrive } from '../../testing/drives.ts'
@@ -61,7 +61,7 @@ describe('line-up', () => {
     const store = show(ketch)
     expect(screen.getByRole('region', { name: 'Line-up' }).textContent).toContain('In line')
     await read('Steering', '42.8')
-    expect(screen.getByRole('alert').textContent).toContain('The crank has not been read')
+    expect(screen.getByRole('alert').textContent).toContain('Crank has not been read')
     await read('Crank, the reference', '41.2')
     const result = screen.getByRole('region', { name: 'Line-up' })
     expect(result.textContent).toMatch(/Steering sits 1\.60 mm back/)
@@ -90,19 +90,156 @@ describe('line-up', () => {
     expect(screen.queryByRole('region', { name: 'Ask first' })).toBeNull()
   })
 
-  test('a depth in the wrong unit is asked about, and taken only when it is right', async () => {
+  test('more ribs than grooves are asked about: one of them was miscounted', async () => {
+    const five = changed(ketch, (d) => {
+      for (const pulley of d.pulleys) if (pulley.id === 'alt.1' && pulley.face === 'ribbed') pulley.grooves = 5
+    })
+    const first = show(five)
+    const ask = screen.getByRole('region', { name: 'Ask first' })
+    expect(ask.textContent).toContain('6 ribs, but Alternator has 5 grooves')
+    await userEvent.click(within(ask).getByRole('button', { name: 'The belt has 5' }))
+    expect(first.getState().drive.belts[0]?.ribs).toBe(5)
+    expect(screen.queryByRole('region', { name: 'Ask first' })).toBeNull()
+    cleanup()
+    const second = show(five)
+    await userEvent.click(screen.getByRole('button', { name: 'Alternator has 6' }))
+    expect(second.getState().drive.pulleys.find(({ id }) => id === 'alt.1')).toMatchObject({ grooves: 6 })
+  })
+
+  test('a depth in the wrong unit is asked about, and taken as it was meant or when it is right', async () => {
     const store = show(ketch)
     await read('Crank, the reference', '1')
     await read('Steering', '45')
     const alert = screen.getByRole('alert')
-    expect(alert.textContent).toMatch(/44(\.0)? mm behind the crank.*is the unit right/)
+    expect(alert.textContent).toMatch(/44(\.0)? mm behind the reference.*is the unit right/)
     expect(store.getState().drive.lineUp).toHaveLength(1)
     await userEvent.click(within(alert).getByRole('button', { name: 'Read it again' }))
-    await read('Steering', '1.14')
+    await read('Steering', '45')
+    await userEvent.click(screen.getByRole('button', { name: '1.14 mm was meant' }))
+    expect(store.getState().drive.lineUp?.at(-1)).toMatchObject({ pulley: 'ps.1', value: expect.closeTo(1.143, 9) })
     await read('Steering', '1.1')
     expect(screen.getByText(/2 readings/)).toBeTruthy()
     await userEvent.click(screen.getByRole('button', { name: 'Strike out what was read on Steering' }))
     expect(store.getState().drive.lineUp).toHaveLength(1)
+  })
+
+  test('a laser that is not square is refused; both marks are kept as one reading', async () => {
+    const store = show(ketch)
+    await userEvent.click(screen.getByText('Laser'))
+    await read('Crank, the reference, near', '6')
+    expect(store.getState().drive.lineUp ?? []).toEqual([])
+    await read('Crank, the reference, far', '7')
+    expect(screen.getByRole('alert').textContent).toMatch(/set the laser square first/)
+    await read('Crank, the reference, far', '6')
+    await read('Steering, near', '7.5')
+    await read('Steering, far', '7.7')
+    expect(store.getState().drive.lineUp?.map(({ how }) => how)).toEqual(['laser', 'laser'])
+    expect(screen.getByRole('list', { name: 'Read standing' }).textContent).toContain('−1.60 mm')
+    // The far rim lies the further back: the face leans.
+    const pulley = store.getState().drive.pulleys.find(({ id }) => id === 'ps.1')
+    expect(Math.hypot(pulley?.tilt?.x ?? 0, pulley?.tilt?.y ?? 0)).toBeCloseTo(
+      (Math.atan(0.2 / 142.74) * 180) / Math.PI,
+      3,
+    )
+  })
+
+  test('what a made-up laser shows is read off its target', async () => {
+    const store = show(ketch)
+    await userEvent.click(screen.getByText('Laser'))
+    await userEvent.click(screen.getByRole('button', { name: 'Made-up laser on Crank' }))
+    const dialog = screen.getByRole('dialog')
+    const words = within(dialog).getByRole('img', { name: /^The line crosses/ }).getAttribute('aria-label') ?? ''
+    const [near = '', far = ''] = [...words.matchAll(/at ([\d.]+) mm/g)].map(([, mark]) => mark)
+    // Clamped six millimetres in front of the first rib, seen within a line’s width.
+    expect(Math.abs(Number(near) - 6)).toBeLessThan(0.5)
+    expect(within(dialog).getByRole('button', { name: 'Keep what I read' }).hasAttribute('disabled')).toBe(true)
+    await read('Near edge', near)
+    await read('Far edge', far)
+    await userEvent.click(within(dialog).getByRole('button', { name: 'Keep what I read' }))
+    expect(store.getState().drive.lineUp).toMatchObject([{ how: 'laser', near: Number(near), far: Number(far) }])
+  })
+
+  test('a pulley that gives under load is named, and stands on the drawing where it stood', async () => {
+    const store = show(ketch)
+    await read('Crank, the reference', '41')
+    await read('Alternator', '41')
+    await userEvent.click(screen.getByText('Under load, revving'))
+    expect(screen.getByRole('note').textContent).toMatch(/Nobody’s hands, sleeves or tools near the belt/)
+    await read('Alternator', '40.2')
+    expect(screen.getByRole('alert').textContent).toMatch(/Crank has not been read/)
+    await read('Crank, the reference', '41')
+    expect(screen.getByRole('region', { name: 'Also seen' }).textContent).toMatch(
+      /Alternator comes forward 0\.80 mm under load.*bracket bends or its bearing has play/,
+    )
+    expect(store.getState().drive.pulleys.find(({ id }) => id === 'alt.1')?.z).toBeCloseTo(0, 9)
+  })
+
+  test('a tensioner that leans and a belt off its middle are read and said', async () => {
+    const store = show(ketch)
+    const choose = async (name: string, option: string) => {
+      await userEvent.click(screen.getByRole('combobox', { name }))
+      await userEvent.click((await screen.findAllByTitle(option)).at(-1) as HTMLElement)
+    }
+    await choose('Pulley that is looked at', 'Tensioner')
+    await read('In front', '2')
+    await read('Behind', '8')
+    await userEvent.click(screen.getByRole('button', { name: 'Keep this reading' }))
+    const seen = screen.getByRole('region', { name: 'Also seen' })
+    expect(seen.textContent).toMatch(/The belt runs 3\.00 mm forward of the middle on Tensioner/)
+    await choose('What is read', 'Left and right of its rim')
+    await read('Left', '40')
+    await read('Right', '41.4')
+    await userEvent.click(screen.getByRole('button', { name: 'Keep this reading' }))
+    expect(seen.textContent).toMatch(/Tensioner leans by 1\.0°.*worn bush/)
+    await userEvent.click(screen.getByRole('button', { name: /^Strike out what was read on Tensioner/ }))
+    expect(store.getState().drive.lineUp).toEqual([])
+  })
+
+  test('what may be moved is said part by part, and taken back to as usual', async () => {
+    const store = show(ketch)
+    const of = (id: string) => store.getState().drive.shafts.find((shaft) => shaft.id === id)?.moves
+    const section = screen.getByRole('region', { name: 'What may be moved' })
+    await userEvent.click(within(section).getByText('Alternator'))
+    await userEvent.click(within(section).getByRole('checkbox', { name: /pressed along the shaft/ }))
+    expect(of('alt')).toEqual([])
+    await userEvent.click(within(section).getByRole('checkbox', { name: 'Shims may go behind it' }))
+    await read('Away from it', '3')
+    await read('Toward the block', '4')
+    expect(within(section).getByRole('alert').textContent).toMatch(/must not lie beyond the way out/)
+    await userEvent.keyboard('{Escape}')
+    expect(of('alt')).toEqual([{ kind: 'shim', step: 0.5, min: -2, max: 3 }])
+    await userEvent.click(within(section).getByRole('checkbox', { name: /One of these spacers/ }))
+    const spacers = within(section).getByRole('textbox', { name: /Thicknesses/ })
+    await userEvent.clear(spacers)
+    await userEvent.type(spacers, '1; 1/8 in; ten{Enter}')
+    expect(section.textContent).toMatch(/“ten” is not a length/)
+    await userEvent.clear(spacers)
+    await userEvent.type(spacers, '1; 1/8 in{Enter}')
+    expect(of('alt')?.at(-1)).toEqual({ kind: 'spacer', thicknesses: [1, 3.175] })
+    await userEvent.click(within(section).getByRole('button', { name: 'As usual' }))
+    expect(of('alt')).toBeUndefined()
+  })
+
+  test('after the work, what was moved is read again and compared', async () => {
+    const store = show(ketch)
+    await read('Crank, the reference', '41.2')
+    await read('Steering', '42.8')
+    const { drive } = store.getState()
+    const moves = [{ kind: 'press', shaft: 'ps', by: 1.6 }] as const
+    act(() => {
+      store
+        .getState()
+        .edit(
+          'move into line',
+          takeMoves(settleDrive(drive), moves, { id: 'w', by: 'Wren', at: '2026-11-25T10:00:00Z' }),
+        )
+    })
+    const compared = screen.getByRole('region', { name: 'Before and after' })
+    expect(compared.textContent).toMatch(/Steering−1\.60 mmnot read again/)
+    expect(screen.getByRole('region', { name: 'Line-up' }).textContent).toContain('In line, if it went as planned')
+    await read('Steering', '41.3')
+    expect(compared.textContent).toMatch(/Steering−1\.60 mm−0\.10 mmLargest angle0\.\d\d°0\.\d\d°/)
+    expect(compared.textContent).toContain('Worked on 2026-11-25 by Wren.')
   })
 
   test.each([

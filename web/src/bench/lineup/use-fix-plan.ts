@@ -1,13 +1,12 @@
 import { useEffect } from 'react'
 import type { CheckedDrive, FixPlan } from '@emery/core'
+import { lineUpWorker } from '../../workers/line-up-worker.ts'
 import type { LineUpWork } from '../../workers/line-up-work.ts'
 import { useWorkerRun } from '../../workers/use-worker-run.ts'
 import { useBench } from '../bench-context.ts'
 
 export type Planning =
   { readonly is: 'working' } | { readonly is: 'failed' } | { readonly is: 'done'; readonly plan: FixPlan | null }
-
-const lineUpWorker = () => new Worker(new URL('../../workers/line-up.worker.ts', import.meta.url), { type: 'module' })
 
 /** The fewest moves that bring the drive into line, worked out anew in a worker whenever it changes; the bench keeps it for the drawing. */
 export function useFixPlan(drive: CheckedDrive): Planning {

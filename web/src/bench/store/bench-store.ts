@@ -7,13 +7,17 @@ import {
   type BeltAge,
   type BeltCondition,
   type LineUpMove,
+  type LineWay,
   type OperatingPoint,
+  type ReadWhile,
   type CheckedDrive,
   type DriveDraft,
   type DriveEdit,
   type PulleySize,
   type RouteEntry,
   type SettledDrive,
+  type StackChoice,
+  type StackPart,
 } from '@emery/core'
 import { flipped, nextEntries } from './threading.ts'
 
@@ -64,13 +68,23 @@ export interface SpeedsInHand {
   readonly trying: { readonly base: CheckedDrive; readonly settled: SettledDrive } | null
 }
 
-/** What is in hand in the Tension step: the operating point, and a condition of the belts that is only looked at. */
-/** The moves that would bring the drive into line, and whether it is drawn as if they were done. */
+/** What is in hand in the Line-up step. */
 export interface LineUpInHand {
+  /** The belt’s line as it is read, or as parts of several families would make it. */
+  readonly view: 'read' | 'stack'
+  readonly way: LineWay
+  readonly during: ReadWhile
+  /** The pulley that is being read: the straightedge is drawn over it. */
+  readonly reading: string | null
+  /** The moves that would bring the drive into line, and whether it is drawn as if they were done. */
   readonly moves: readonly LineUpMove[]
   readonly mended: boolean
+  /** Parts that a shaft must be put together with, by shaft; and a set of parts that is looked at. */
+  readonly must: Readonly<Record<string, readonly string[]>>
+  readonly shown: readonly { readonly shaft: string; readonly choice: StackChoice<StackPart> }[] | null
 }
 
+/** What is in hand in the Tension step: the operating point, and a condition of the belts that is only looked at. */
 export interface TensionInHand {
   /** The belts under way, or how they are set and checked by hand. */
   readonly view: 'running' | 'set'
@@ -166,7 +180,16 @@ export function createBenchStore(drive: CheckedDrive): BenchStore {
       threading: null,
       tryingRoute: null,
       speeds: { view: 'now', shaft: null, engineRpm: null, wanted: null, compared: [], trying: null },
-      lineUp: { moves: [], mended: false },
+      lineUp: {
+        view: 'read',
+        way: 'depth',
+        during: 'standing',
+        reading: null,
+        moves: [],
+        mended: false,
+        must: {},
+        shown: null,
+      },
       tension: { view: 'running', age: 'used', span: null, engineRpm: null, load: 1, condition: null },
 
       edit: (label, edit) => {

@@ -1,0 +1,242 @@
+import { Button, Segmented } from 'antd'
+import { useState } from 'react'
+import { v4 as newId } from 'uuid'
+import {
+  isLaserAskew,
+  LINE_WAYS,
+  lineQuestion,
+  linesRead,
+  strikeLines,
+  takeLine,
+  wayRead,
+  type AlongReading,
+  type LineQuestion,
+  type LineRead,
+  type LineWay,
+  type Mm,
+  type ReadWhile,
+} from '@emery/core'
+import { stampNow } from '../../app/preferences.ts'
+import { Caution } from '../../readings/caution.tsx'
+import { EDIT_TAKEN, type EditResult } from '../../readings/edit-result.ts'
+import { ReadingField } from '../../readings/reading-field.tsx'
+import { useLengths } from '../../readings/use-lengths.ts'
+import { useBench, useBenchState } from '../bench-context.ts'
+import { pulleyName } from '../pulley-name.ts'
+import panel from '../steps/panel.module.css'
+import { LaserTarget } from './laser-target.tsx'
+import { LINE_WAY_WORDS } from './line-up-words.ts'
+import styles from './lineup.module.css'
+
+/** How far every pulley lies along its shaft, read against the crank by one of three ways, standing or revving. */
+export function LineReadings({ beltId }: { readonly beltId: string }) {
+  const { store, settled } = useBench()
+  const { way, during } = useBenchState((state) => state.lineUp)
+  const reads = linesRead(settled.drive, beltId)
+  const [reference, ...others] = reads
+  const counted = (read: LineRead) => (during === 'standing' ? read : read.revving).readings
+  if (reference === undefined)
+    return (
+      <section className={panel['section']} aria-label="Read it">
+        <p role="status">Ribs or grooves are read, and none of this belt’s pulleys has any.</p>
+      </section>
+    )
+  return (
+    <section className={panel['section']} aria-label="Read it">
+      <h2 className="heading">Read it</h2>
+      <Segmented<LineWay>
+        block
+        aria-label="With what"
+        value={way}
+        options={LINE_WAYS.map((value) => ({ value, label: LINE_WAY_WORDS[value].label }))}
+        onChange={(next) => store.getState().setLineUp({ way: next })}
+      />
+      <p className={panel['soft']}>{LINE_WAY_WORDS[way].how} Read the crank first: it is the reference.</p>
+      <Segmented<ReadWhile>
+        block
+        aria-label="While the engine is"
+        value={during}
+        options={[
+          { value: 'standing', label: 'Standing' },
+          { value: 'revving', label: 'Under load, revving' },
+        ]}
+        onChange={(next) => store.getState().setLineUp({ during: next })}
+      />
+      {during === 'standing' ? (
+        <Caution>Engine off, key out, and cool. Fan, hoses and edges stay hot.</Caution>
+      ) : (
+        <Caution>
+          Nobody’s hands, sleeves or tools near the belt while it runs: clamp laser and target with the engine off,
+          stand to the side, and read from a photo. A pulley that comes forward under load has a bending bracket or a
+          loose bearing.
+        </Caution>
+      )}
+      <ul className={styles['depths']} aria-label={during === 'standing' ? 'Read standing' : 'Read revving'}>
+        {reads.map((read) => (
+          <Row
+            key={`${way} ${during} ${read.pulley}`}
+            beltId={beltId}
+            read={read}
+            way={way}
+            during={during}
+            reference={read === reference}
+          />
+        ))}
+      </ul>
+      {counted(reference) === 0 && others.some((read) => counted(read) > 0) && (
+        <p role="alert">
+          {pulleyName(settled.drive, reference.pulley)} has not been read: without it the others say nothing.
+        </p>
+      )}
+    </section>
+  )
+}
+
+interface RowProps {
+  readonly beltId: string
+  readonly read: LineRead
+  readonly way: LineWay
+  readonly during: ReadWhile
+  readonly reference: boolean
+}
+
+/** One pulley: what was read of it this way, and how it so lies against the reference. */
+function Row({ beltId, read, way, during, reference }: RowProps) {
+  const { store, settled } = useBench()
+  const lengths = useLengths()
+  const [doubted, setDoubted] = useState<{ readonly reading: AlongReading; readonly doubt: LineQuestion } | null>(null)
+  const { pulley } = read
+  const { offset, scatter, readings } = during === 'standing' ? read : read.revving
+  const name = pulleyName(settled.drive, pulley)
+  const label = `${name}${reference ? ', the reference' : ''}`
+  const value = wayRead(settled.drive, pulley, way, during)
+  const take = (reading: AlongReading): EditResult => {
+    setDoubted(null)
+    return store.getState().edit('read a line', takeLine(beltId, reading))
+  }
+  const onRead = (how: Unstamped): EditResult => {
+    const reading: AlongReading = {
+      ...how,
+      ...stampNow(),
+      id: newId(),
+      pulley,
+      ...(during === 'revving' ? { while: during } : {}),
+    }
+    if (isLaserAskew(settled.drive, reading, beltId))
+      return {
+        ok: false,
+        message: 'The two marks on the reference differ by more than half a millimetre: set the laser square first.',
+      }
+    const doubt = lineQuestion(settled.drive, beltId, reading, lengths.text)
+    if (doubt === undefined) return take(reading)
+    setDoubted({ reading, doubt })
+    return EDIT_TAKEN
+  }
+  return (
+    // Where the straightedge goes is drawn for the pulley whose field has the focus.
+    <li data-way={way} onFocus={() => store.getState().setLineUp({ reading: pulley })}>
+      {way === 'laser' ? (
+        <LaserFields label={label} value={value} onRead={(near, far) => onRead({ how: 'laser', near, far })} />
+      ) : (
+        <ReadingField
+          label={label}
+          value={value?.value ?? null}
+          onRead={(mm) => (mm === null ? EDIT_TAKEN : onRead({ how: way, value: mm }))}
+        />
+      )}
+      <span className={styles['offset']}>
+        {offset !== null && !reference && (
+          <b className="figures">
+            {offset > 0 ? '−' : '+'}
+            {lengths.fine(Math.abs(offset))}
+          </b>
+        )}
+        {readings > 1 && (
+          <small>
+            {readings} readings, ± {lengths.fine(scatter)}
+          </small>
+        )}
+        {way === 'laser' && (
+          <LaserTarget
+            beltId={beltId}
+            pulley={pulley}
+            name={name}
+            onRead={(near, far) => onRead({ how: 'laser', near, far })}
+          />
+        )}
+        {readings > 0 && (
+          <Button
+            type="text"
+            onClick={() => store.getState().edit('strike readings out', strikeLines(beltId, pulley))}
+            aria-label={`Strike out what was read on ${name}`}
+          >
+            Strike out
+          </Button>
+        )}
+      </span>
+      {doubted !== null && (
+        <div className={styles['doubt']} role="alert">
+          <p>{doubted.doubt.question}</p>
+          {doubted.doubt.meant !== null && (
+            <Button type="primary" onClick={() => take(doubted.doubt.meant ?? doubted.reading)}>
+              {meantWords(doubted.doubt.meant, lengths.fine)} was meant
+            </Button>
+          )}
+          <Button onClick={() => take(doubted.reading)}>It is right</Button>
+          <Button onClick={() => setDoubted(null)}>Read it again</Button>
+        </div>
+      )}
+    </li>
+  )
+}
+
+/** A reading before it is known whose, when and by whom. */
+type Unstamped =
+  | { readonly how: 'laser'; readonly near: Mm; readonly far: Mm }
+  | { readonly how: 'depth' | 'block'; readonly value: Mm }
+
+function meantWords(reading: AlongReading, text: (mm: Mm) => string): string {
+  return text(reading.how === 'laser' ? (reading.near + reading.far) / 2 : reading.value)
+}
+
+/** One mark read, the other still to come. */
+interface Half {
+  readonly near?: Mm
+  readonly far?: Mm
+}
+
+interface LaserFieldsProps {
+  readonly label: string
+  readonly value: { readonly near: Mm; readonly far: Mm } | null
+  readonly onRead: (near: Mm, far: Mm) => EditResult
+}
+
+/** Both marks of one look at the target; kept once both are there. */
+function LaserFields({ label, value, onRead }: LaserFieldsProps) {
+  const [half, setHalf] = useState<Half>({})
+  const take = (mark: 'near' | 'far') => (mm: Mm | null) => {
+    if (mm === null) return EDIT_TAKEN
+    const both: Half = { ...half, [mark]: mm }
+    if (both.near === undefined || both.far === undefined) {
+      setHalf(both)
+      return EDIT_TAKEN
+    }
+    const result = onRead(both.near, both.far)
+    if (result.ok) setHalf({})
+    return result
+  }
+  return (
+    <div className={styles['marks']}>
+      <ReadingField
+        label={`${label}, near`}
+        value={half.near ?? (half.far === undefined ? (value?.near ?? null) : null)}
+        onRead={take('near')}
+      />
+      <ReadingField
+        label={`${label}, far`}
+        value={half.far ?? (half.near === undefined ? (value?.far ?? null) : null)}
+        onRead={take('far')}
+      />
+    </div>
+  )
+}

@@ -1,0 +1,147 @@
+import { useQueryClient } from '@tanstack/react-query'
+import { Input, Modal, Select } from 'antd'
+import { useState } from 'react'
+import {
+  KIND_NAMES,
+  STACK_ROLES,
+  stackFieldsSchema,
+  type Mm,
+  type ShaftKind,
+  type StackFields,
+  type StackPart,
+} from '@emery/core'
+import { ValidationError } from 'yup'
+import { RequestFailure } from '../../../api/client.ts'
+import { STACK_KEY, stackRows } from '../../../api/stack.ts'
+import { EDIT_TAKEN } from '../../../readings/edit-result.ts'
+import fields from '../../../readings/fields.module.css'
+import { ReadingField } from '../../../readings/reading-field.tsx'
+import { LENGTH_WORDS, ROLE_WORDS } from './stack-words.ts'
+
+type Draft = Omit<StackFields, 'length'> & { readonly length: Mm | null }
+
+const NEW_PART: Draft = { role: 'part', family: '', name: '', fits: 'alternator', length: null, rear: null, bolt: null }
+
+const FITS = [
+  { value: 'any', label: 'anything' },
+  ...(Object.keys(KIND_NAMES) as ShaftKind[]).map((value) => ({ value, label: KIND_NAMES[value] })),
+] as const
+
+interface StackPartFormProps {
+  readonly part: StackPart | null
+  readonly onClose: () => void
+}
+
+/** One part of the table: what it is for, and the lengths its role has. */
+export function StackPartForm({ part, onClose }: StackPartFormProps) {
+  const queries = useQueryClient()
+  const [version, setVersion] = useState(part?.version ?? 1)
+  const [draft, setDraft] = useState<Draft>(part === null ? NEW_PART : fieldsOf(part))
+  const [failure, setFailure] = useState<string | null>(null)
+  const [sending, setSending] = useState(false)
+  const change = (some: Partial<Draft>) => setDraft((before) => ({ ...before, ...some }))
+  const words = LENGTH_WORDS[draft.role]
+  const keep = async () => {
+    setSending(true)
+    try {
+      const checked = await stackFieldsSchema.validate({
+        ...draft,
+        // What this role does not have is not kept of another.
+        rear: words.rear === null ? null : draft.rear,
+        bolt: words.bolt === null ? null : draft.bolt,
+      })
+      await (part === null ? stackRows.add([checked]) : stackRows.save(part.id, version, checked))
+      await queries.invalidateQueries({ queryKey: STACK_KEY })
+      onClose()
+    } catch (error) {
+      // The form stays as it is: nothing typed is lost.
+      const conflict = error instanceof RequestFailure ? error.details.conflict : undefined
+      if (conflict !== undefined) setVersion(conflict.current.version)
+      setFailure(sentenceOf(error, conflict !== undefined))
+    } finally {
+      setSending(false)
+    }
+  }
+  return (
+    <Modal
+      open
+      title={part === null ? 'A part for the table' : 'Change this part'}
+      okText={part === null ? 'Put it into the table' : 'Keep the change'}
+      okButtonProps={{ disabled: draft.length === null || draft.name.trim() === '' }}
+      confirmLoading={sending}
+      onOk={() => void keep()}
+      onCancel={onClose}
+    >
+      <div className={fields['two']}>
+        <label>
+          What it is
+          <Select
+            aria-label="What it is"
+            value={draft.role}
+            options={STACK_ROLES.map((value) => ({ value, label: ROLE_WORDS[value] }))}
+            onChange={(role) => change({ role })}
+          />
+        </label>
+        <label>
+          For
+          <Select
+            aria-label="For"
+            showSearch={{ optionFilterProp: 'label' }}
+            value={draft.fits}
+            options={[...FITS]}
+            onChange={(fits: Draft['fits']) => change({ fits })}
+          />
+        </label>
+        <label>
+          Family
+          <Input value={draft.family} maxLength={60} onChange={({ target }) => change({ family: target.value })} />
+        </label>
+        <label>
+          Name
+          <Input
+            value={draft.name}
+            maxLength={80}
+            autoFocus
+            onChange={({ target }) => change({ name: target.value })}
+          />
+        </label>
+      </div>
+      <ReadingField label={words.length} value={draft.length} onRead={(length) => taken(change, { length })} />
+      {words.rear !== null && (
+        <ReadingField
+          label={words.rear}
+          value={draft.rear}
+          mayBeEmpty
+          placeholder="not measured"
+          onRead={(rear) => taken(change, { rear })}
+        />
+      )}
+      {words.bolt !== null && (
+        <ReadingField
+          label={words.bolt}
+          value={draft.bolt}
+          mayBeEmpty
+          placeholder="not measured"
+          onRead={(bolt) => taken(change, { bolt })}
+        />
+      )}
+      {failure !== null && <p role="alert">{failure} What you wrote is still here.</p>}
+    </Modal>
+  )
+}
+
+function taken(change: (some: Partial<Draft>) => void, some: Partial<Draft>) {
+  change(some)
+  return EDIT_TAKEN
+}
+
+function fieldsOf({ role, family, name, fits, length, rear, bolt }: StackPart): Draft {
+  return { role, family, name, fits, length, rear, bolt }
+}
+
+function sentenceOf(error: unknown, isConflict: boolean): string {
+  if (isConflict)
+    return 'Someone else changed this part in the meantime. Keep yours over it, or cancel and look at theirs.'
+  if (error instanceof ValidationError) return `This part’s ${error.path ?? 'entry'} ${error.errors[0] ?? 'is wrong'}.`
+  return error instanceof Error ? error.message : 'That did not work.'
+}
