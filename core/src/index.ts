@@ -407,3 +407,21 @@ export {
   type ShelfConflict,
   type ShelfFields,
 } from './api/shelf-records.ts'
+export {
+  diagnose,
+  type Answer,
+  type Diagnosed,
+  type Diagnosis,
+  type Evidence,
+  type NextTest,
+  type Suspect,
+} from './noise/diagnose.ts'
+export {
+  NOMINAL_KNOWLEDGE,
+  readKnowledge,
+  type Ask,
+  type Cause,
+  type Knowledge,
+  type KnowledgeRead,
+  type NoiseTest,
+} from './noise/knowledge.ts'
