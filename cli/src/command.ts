@@ -62,3 +62,12 @@ export function readFile(file: string, terminal: Terminal): string {
     )
   }
 }
+
+/** A file’s text as JSON; what is none is a mistake of whoever names it. */
+export function parsedJson(text: string, file: string): unknown {
+  try {
+    return JSON.parse(text)
+  } catch (error) {
+    throw new UsageError(`${file} is not JSON: ${(error as Error).message}.`)
+  }
+}

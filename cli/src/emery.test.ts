@@ -66,11 +66,11 @@ describe('solve', () => {
     [['solve', 'ketch.json', '--u', 'rod=0.5'], '--u rod=0.5: the drive has no adjuster "rod".'],
     [
       ['polish'],
-      'emery knows no command "polish"; it knows solve, tension, lineup, survey, route, fit, measure, label, deflect, schema.',
+      'emery knows no command "polish"; it knows solve, tension, lineup, survey, route, fit, measure, label, deflect, diagnose, schema.',
     ],
     [
       ['toString'],
-      'emery knows no command "toString"; it knows solve, tension, lineup, survey, route, fit, measure, label, deflect, schema.',
+      'emery knows no command "toString"; it knows solve, tension, lineup, survey, route, fit, measure, label, deflect, diagnose, schema.',
     ],
     [['schema', 'x'], 'schema takes no arguments.'],
   ])('%p exits 2 with one line', (args, line) => {
@@ -345,5 +345,47 @@ describe('label', () => {
       status: 2,
       err: ['label takes one TEXT; put quotes round it where it has blanks.'],
     })
+  })
+})
+
+describe('diagnose', () => {
+  const answers = [
+    { test: 'heard', outcome: 'squeal' },
+    { test: 'water', outcome: 'louder' },
+  ]
+
+  test('prints causes with evidence and the next tests, probabilities together 1', () => {
+    const { status, out } = run(['diagnose', 'noise.json'], { 'noise.json': JSON.stringify({ answers }) })
+    expect(status).toBe(0)
+    const found = JSON.parse(out) as {
+      causes: { id: string; probability: number; evidence: unknown[] }[]
+      next: { test: string; information: number; minutes: number }[]
+    }
+    expect(found.causes.reduce((sum, { probability }) => sum + probability, 0)).toBeCloseTo(1, 9)
+    expect(found.causes[0]?.evidence).toHaveLength(2)
+    expect(found.next.map(({ test: id }) => id)).not.toContain('water')
+    expect(found.next[0]?.information).toBeGreaterThan(0)
+  })
+
+  test('what the drive says counts, unless it was answered', () => {
+    const out = (more: readonly object[]) => {
+      const noise = JSON.stringify({ drive: compound.drive, answers: [...answers, ...more] })
+      return JSON.parse(run(['diagnose', '-'], { '-': noise }).out) as { causes: { evidence: { test: string }[] }[] }
+    }
+    const tests = (of: ReturnType<typeof out>) =>
+      of.causes.flatMap(({ evidence }) => evidence.map(({ test: id }) => id))
+    expect(tests(out([]))).toContain('drive-line')
+    const answered = out([{ test: 'drive-line', outcome: 'quiet' }])
+    expect(
+      answered.causes.every(({ evidence }) => evidence.filter(({ test: id }) => id === 'drive-line').length < 2),
+    ).toBe(true)
+  })
+
+  test('as a table, and refused with the place', () => {
+    const text = run(['diagnose', '-', '--text'], { '-': JSON.stringify({ answers }) })
+    expect(text.out).toMatch(/in 100.*\n[\s\S]*next/)
+    const bad = run(['diagnose', '-'], { '-': JSON.stringify({ answers: [{ test: 'air', outcome: 'yes' }] }) })
+    expect([bad.status, bad.err]).toEqual([2, [expect.stringMatching(/^\$\.answers\[0\]\.test names "air"/)]])
+    expect(run(['diagnose', '-'], { '-': '{' }).err[0]).toMatch(/is not JSON/)
   })
 })

@@ -1,5 +1,6 @@
 import { USAGE, UsageError, type Command, type Terminal } from './command.ts'
 import { deflect } from './deflect.ts'
+import { diagnose } from './diagnose.ts'
 import { fit } from './fit.ts'
 import { label } from './label.ts'
 import { lineup } from './lineup.ts'
@@ -20,6 +21,7 @@ const COMMANDS: Readonly<Record<string, Command>> = {
   measure,
   label,
   deflect,
+  diagnose,
   schema,
 }
 

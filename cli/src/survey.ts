@@ -1,5 +1,5 @@
 import { checkSurveyFile, millimetres, problemLine, surveyPlaces, type SurveyResult } from '@emery/core'
-import { argumentsOf, printJson, readFile, USAGE, UsageError, type Command } from './command.ts'
+import { argumentsOf, parsedJson, printJson, readFile, USAGE, type Command } from './command.ts'
 import { table } from './table.ts'
 
 const HELP = `emery survey FILE [--text]
@@ -18,7 +18,7 @@ export const survey: Command = {
   help: HELP,
   run: (args, terminal) => {
     const { file, values } = argumentsOf('survey', args, { text: { type: 'boolean' } })
-    const read = checkSurveyFile(parsed(readFile(file, terminal), file))
+    const read = checkSurveyFile(parsedJson(readFile(file, terminal), file))
     if (!read.ok) {
       read.problems.forEach((problem) => terminal.err(problemLine(problem)))
       return USAGE
@@ -38,14 +38,6 @@ export const survey: Command = {
       printJson(terminal, { pulleys: result.pulleys, residuals: result.residuals, undetermined: result.undetermined })
     return 0
   },
-}
-
-function parsed(text: string, file: string): unknown {
-  try {
-    return JSON.parse(text)
-  } catch (error) {
-    throw new UsageError(`${file} is not JSON: ${(error as Error).message}.`)
-  }
 }
 
 function asTables({ pulleys, residuals, undetermined }: SurveyResult): string {

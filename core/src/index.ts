@@ -425,3 +425,6 @@ export {
   type KnowledgeRead,
   type NoiseTest,
 } from './noise/knowledge.ts'
+export { readDiagnoseFile } from './noise/diagnose-file.ts'
+export { driveEvidence, type DriveSays } from './noise/drive-evidence.ts'
+export { findingFieldsSchema, type Finding, type FindingFields } from './api/finding-records.ts'

@@ -6,12 +6,12 @@ import { existsSync } from 'node:fs'
 import { join } from 'node:path'
 import type { Logger } from 'pino'
 import type { DataSource } from 'typeorm'
-import { MOST_STACK_ROWS, stackFieldsSchema } from '@emery/core'
+import { findingFieldsSchema, fittingFieldsSchema, MOST_STACK_ROWS, stackFieldsSchema } from '@emery/core'
 import { driveRoutes } from './drives/drive-routes.ts'
 import { DriveService } from './drives/drive-service.ts'
 import { exampleRoutes } from './examples/example-routes.ts'
-import { fittingRoutes } from './fittings/fitting-routes.ts'
-import { FittingService } from './fittings/fitting-service.ts'
+import { findingsOf } from './findings/findings.ts'
+import { fittingsOf } from './fittings/fittings.ts'
 import { answerErrors, nothingHere } from './http/answer-errors.ts'
 import { ApiError } from './http/errors.ts'
 import { healthRoutes } from './http/health.ts'
@@ -22,6 +22,7 @@ import { ruleRoutes } from './rules/rule-routes.ts'
 import { RuleService } from './rules/rule-service.ts'
 import { shelfRoutes } from './shelf/shelf-routes.ts'
 import { ShelfService } from './shelf/shelf-service.ts'
+import { driveRowRoutes } from './rows/drive-routes.ts'
 import { versionedRoutes } from './rows/versioned-routes.ts'
 import { stackParts } from './stack/stack-parts.ts'
 import { vehicleRoutes } from './vehicles/vehicle-routes.ts'
@@ -78,7 +79,14 @@ export function buildApp({
   api.use('/health', healthRoutes(source))
   api.use('/vehicles', vehicleRoutes(new VehicleService(source, now)))
   api.use('/drives', driveRoutes(new DriveService(source, now)))
-  api.use('/drives/:driveId/fittings', fittingRoutes(new FittingService(source, now)))
+  api.use(
+    '/drives/:driveId/fittings',
+    driveRowRoutes({ rows: fittingsOf(source, now), schema: fittingFieldsSchema, named: 'fittings' }),
+  )
+  api.use(
+    '/drives/:driveId/findings',
+    driveRowRoutes({ rows: findingsOf(source, now), schema: findingFieldsSchema, named: 'findings' }),
+  )
   api.use('/shelf', shelfRoutes(new ShelfService(source, now)))
   api.use(
     '/belt-line-parts',

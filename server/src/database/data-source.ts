@@ -1,6 +1,7 @@
 import 'reflect-metadata'
 import { DataSource } from 'typeorm'
 import { DriveEntity, DriveRevisionEntity } from '../drives/drive.entity.ts'
+import { FindingEntity } from '../findings/finding.entity.ts'
 import { FittingEntity } from '../fittings/fitting.entity.ts'
 import { PhotoEntity } from '../photos/photo.entity.ts'
 import { RuleEntity } from '../rules/rule.entity.ts'
@@ -11,6 +12,7 @@ import { VehiclesAndDrives1763900000000 } from './migrations/1763900000000-vehic
 import { PeopleAndPhotos1764000000000 } from './migrations/1764000000000-people-and-photos.ts'
 import { ShelfAndFittings1764100000000 } from './migrations/1764100000000-shelf-and-fittings.ts'
 import { ShopRules1764200000000 } from './migrations/1764200000000-shop-rules.ts'
+import { Findings1764400000000 } from './migrations/1764400000000-findings.ts'
 import { StackParts1764300000000 } from './migrations/1764300000000-stack-parts.ts'
 
 /** The connection to MariaDB. The schema changes by migrations only. */
@@ -30,6 +32,7 @@ export function dataSourceFor(url: string): DataSource {
       FittingEntity,
       RuleEntity,
       StackEntity,
+      FindingEntity,
     ],
     migrations: [
       VehiclesAndDrives1763900000000,
@@ -37,6 +40,7 @@ export function dataSourceFor(url: string): DataSource {
       ShelfAndFittings1764100000000,
       ShopRules1764200000000,
       StackParts1764300000000,
+      Findings1764400000000,
     ],
     migrationsTransactionMode: 'each',
     synchronize: false,

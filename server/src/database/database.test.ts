@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { DriveService } from '../drives/drive-service.ts'
-import { FittingService } from '../fittings/fitting-service.ts'
+import { fittingsOf } from '../fittings/fittings.ts'
 import { ShelfService } from '../shelf/shelf-service.ts'
 import { startTestApp } from '../testing/test-app.ts'
 import { ketchWithCrank } from '../testing/documents.ts'
@@ -64,7 +64,7 @@ test('the made-up garage, loaded twice, changes nothing, and leaves what the use
 test('the made-up shelf and fittings are loaded once: what was taken off stays off', async () => {
   const { source, close } = await startTestApp()
   try {
-    const [shelf, fittings] = [new ShelfService(source, now), new FittingService(source, now)]
+    const [shelf, fittings] = [new ShelfService(source, now), fittingsOf(source, now)]
     await loadDemo(source, DEMO, now)
     const hung = await shelf.belts.list()
     expect(hung.length).toBeGreaterThan(20)

@@ -10,7 +10,7 @@ import {
   type FittingFields,
 } from '@emery/core'
 import { DriveService } from '../drives/drive-service.ts'
-import { FittingService } from '../fittings/fitting-service.ts'
+import { fittingsOf } from '../fittings/fittings.ts'
 import { ShelfService } from '../shelf/shelf-service.ts'
 import { stackParts } from '../stack/stack-parts.ts'
 import { VehicleService } from '../vehicles/vehicle-service.ts'
@@ -41,7 +41,7 @@ export async function loadDemo(source: DataSource, folder: string, now: () => Da
   const garage = JSON.parse(readFileSync(join(folder, 'garage.json'), 'utf8')) as Garage
   const vehicles = new VehicleService(source, now)
   const drives = new DriveService(source, now)
-  const fittings = new FittingService(source, now)
+  const fittings = fittingsOf(source, now)
   for (const { id, drives: ofVehicle, ...fields } of garage.vehicles) {
     await vehicles.create(await vehicleFieldsSchema.validate(fields), id)
     for (const { id: driveId, file, fittings: fitted = [] } of ofVehicle) {

@@ -1,20 +1,13 @@
 import { EntitySchema } from 'typeorm'
 import type { Fitting } from '@emery/core'
-import type { DriveRow } from '../drives/drive.entity.ts'
+import { driveColumns, driveRelation } from '../rows/drive-columns.ts'
+import type { DriveRow } from '../rows/drive-rows.ts'
 
-export interface FittingRow extends Fitting {
-  readonly driveId: string
-  readonly createdAt: Date
-  readonly deletedAt: Date | null
-  readonly drive?: DriveRow
-}
-
-export const FittingEntity = new EntitySchema<FittingRow>({
+export const FittingEntity = new EntitySchema<DriveRow & Fitting>({
   name: 'fitting',
   tableName: 'fittings',
   columns: {
-    id: { type: 'char', length: 36, primary: true },
-    driveId: { type: 'char', length: 36 },
+    ...driveColumns,
     belt: { type: 'varchar', length: 60 },
     mark: { type: 'varchar', length: 60 },
     length: { type: 'double' },
@@ -23,15 +16,7 @@ export const FittingEntity = new EntitySchema<FittingRow>({
     reason: { type: 'varchar', length: 200 },
     spare: { type: 'varchar', length: 120 },
     by: { type: 'varchar', length: 80, name: 'fittedBy' },
-    createdAt: { type: 'datetime', precision: 3 },
-    deletedAt: { type: 'datetime', precision: 3, nullable: true },
   },
-  relations: {
-    drive: {
-      type: 'many-to-one',
-      target: 'drive',
-      joinColumn: { name: 'driveId', foreignKeyConstraintName: 'fittings_drive_fk' },
-    },
-  },
+  relations: driveRelation('fittings_drive_fk'),
   indices: [{ name: 'fittings_drive', columns: ['driveId', 'fittedOn'] }],
 })

@@ -20,6 +20,7 @@ export const ERRORS = {
   PHOTO_NOT_FOUND: { status: 404, message: 'There is no such picture; it may have been deleted.' },
   SHELF_BELT_NOT_FOUND: { status: 404, message: 'There is no such belt on the shelf; it may have been taken off.' },
   STACK_PART_NOT_FOUND: { status: 404, message: 'There is no such part in the table; it may have been struck out.' },
+  FINDING_NOT_FOUND: { status: 404, message: 'There is no such finding; it may have been struck out.' },
   FITTING_NOT_FOUND: { status: 404, message: 'There is no such fitting; it may have been struck out.' },
   RULE_NOT_FOUND: { status: 404, message: 'There is no such rule.' },
   SHELF_FULL: { status: 409, message: 'The shelf holds at most 20,000 belts. Nothing was added.' },

@@ -1,0 +1,72 @@
+import {
+  diagnose as weigh,
+  driveEvidence,
+  NOMINAL_KNOWLEDGE,
+  problemLine,
+  readDiagnoseFile,
+  settleDrive,
+  type Diagnosis,
+  type DocumentProblem,
+} from '@emery/core'
+import { argumentsOf, parsedJson, printJson, readFile, USAGE, type Command } from './command.ts'
+import { table } from './table.ts'
+
+const HELP = `emery diagnose FILE [--text]
+
+What a noise may come from, and what to try next. FILE, or - for standard
+input, holds
+  { "drive"?: a drive document, "answers": [{ "test", "outcome" }] }
+What the drive itself says, of its line, grip and fit, counts where it is
+given and not answered. Probabilities come to 1; information is in bits.
+--text prints tables instead of JSON.`
+
+export const diagnose: Command = {
+  summary: 'causes of a noise, and the next test',
+  help: HELP,
+  run: (args, terminal) => {
+    const { file, values } = argumentsOf('diagnose', args, { text: { type: 'boolean' } })
+    const complain = (problems: readonly DocumentProblem[]) => {
+      problems.forEach((problem) => terminal.err(problemLine(problem)))
+      return USAGE
+    }
+    const read = readDiagnoseFile(parsedJson(readFile(file, terminal), file))
+    if (!read.ok) return complain(read.problems)
+    const said = read.drive === null ? [] : driveEvidence(settleDrive(read.drive), { kmSinceFitted: null })
+    const open = said.filter(({ test }) => !read.answers.some((answer) => answer.test === test))
+    const result = weigh(NOMINAL_KNOWLEDGE, [...read.answers, ...open])
+    if (!result.ok) return complain(result.problems)
+    const { causes, next, doubt } = result.diagnosis
+    if (values.text === true) terminal.out(asTables(result.diagnosis))
+    else
+      printJson(terminal, {
+        causes: causes.map(({ cause, probability, evidence }) => ({ id: cause.id, probability, evidence })),
+        next: next.map(({ test, information, minutes }) => ({ test: test.id, information, minutes })),
+        ...(doubt === null ? {} : { doubt }),
+      })
+    return 0
+  },
+}
+
+function asTables({ causes, next, doubt }: Diagnosis): string {
+  const share = (probability: number) => `${(100 * probability).toFixed(0)} in 100`
+  return [
+    table(
+      ['cause', '', 'for', 'against'],
+      causes
+        .slice(0, 8)
+        .map(({ cause, probability, evidence }) => [
+          cause.name,
+          share(probability),
+          evidence.find(({ weight }) => weight > 0)?.words ?? '',
+          evidence.find(({ weight }) => weight < 0)?.words ?? '',
+        ]),
+    ),
+    '',
+    table(
+      ['next', 'bits', 'minutes'],
+      next.slice(0, 5).map(({ test, information, minutes }) => [test.name, information.toFixed(2), `${minutes}`]),
+    ),
+    ...(doubt === null ? [] : ['', doubt]),
+    '',
+  ].join('\n')
+}

@@ -1,0 +1,80 @@
+import { describe, expect, test } from '@jest/globals'
+import { readFileSync } from 'node:fs'
+import type { CheckedDrive } from '../drive/drive.ts'
+import { readDriveText } from '../drive/read.ts'
+import { settleDrive } from '../path/settle.ts'
+import { changed, loopDrive } from '../testing/drives.ts'
+import { driveEvidence } from './drive-evidence.ts'
+import { readDiagnoseFile } from './diagnose-file.ts'
+import { NOMINAL_KNOWLEDGE } from './knowledge.ts'
+
+function demo(name: string): CheckedDrive {
+  const read = readDriveText(readFileSync(new URL(`../../../demo/drives/${name}.drive.json`, import.meta.url), 'utf8'))
+  if (!read.ok) throw new Error(name)
+  return read.drive
+}
+const ketch = demo('ketch-main')
+const says = (drive: CheckedDrive, kmSinceFitted: number | null = null) =>
+  Object.fromEntries(driveEvidence(settleDrive(drive), { kmSinceFitted }).map(({ test, outcome }) => [test, outcome]))
+
+describe('what a drive says itself', () => {
+  test('is an answer that the knowledge knows, for every demo drive', () => {
+    for (const name of ['ketch-main', 'haulm-main', 'fenland-vee', 'skerry-rod', 'kiln-blower', 'linnet-toothed'])
+      for (const [id, outcome] of Object.entries(says(demo(name), 12_000)))
+        expect([id, NOMINAL_KNOWLEDGE.tests.find((each) => each.id === id)?.outcomes.map((each) => each.id)]).toEqual([
+          id,
+          expect.arrayContaining([outcome]),
+        ])
+  })
+
+  test('nothing of what nothing is known of', () => {
+    const bare = loopDrive([
+      { x: 0, y: 0, diameter: 140 },
+      { x: 300, y: 0, diameter: 90 },
+    ])
+    expect(says(bare)).toEqual({})
+  })
+
+  test('a pulley 1.6 mm out, a tired spring, a long belt and a new one each show', () => {
+    expect(says(ketch)['drive-fit']).toBe('fine')
+    const inLine = changed(ketch, (d) => {
+      for (const pulley of d.pulleys) {
+        pulley.z = 0
+        delete pulley.tilt
+      }
+    })
+    expect(says(inLine)['drive-line']).toBe('quiet')
+    const out = changed(inLine, (d) => {
+      for (const pulley of d.pulleys) if (pulley.id === 'ps.1') pulley.z = -3.2
+    })
+    expect(says(out)['drive-line']).toBe('act')
+    const tired = changed(ketch, (d) => {
+      for (const adjuster of d.adjusters) if (adjuster.kind === 'spring-arm') adjuster.preload /= 4
+    })
+    expect(says(tired)['drive-grip-wet']).toBe('act')
+    const long = changed(ketch, (d) => {
+      for (const belt of d.belts) belt.length = (belt.length ?? 0) + 60
+    })
+    expect(says(long)['drive-fit']).toBe('act')
+    expect([says(ketch, 400)['drive-recent'], says(ketch, 1000)['drive-recent']]).toEqual(['yes', 'no'])
+  })
+})
+
+describe('the file of a diagnosis', () => {
+  test('with a drive and without', () => {
+    const answers = [{ test: 'heard', outcome: 'chirp' }]
+    expect(readDiagnoseFile({ answers })).toEqual({ ok: true, drive: null, answers })
+    expect(readDiagnoseFile({ answers, drive: ketch })).toMatchObject({ ok: true, drive: { name: ketch.name } })
+  })
+
+  test.each([
+    [[], '$'],
+    [{}, '$.answers'],
+    [{ answers: [{ test: 'heard' }] }, '$.answers[0].outcome'],
+    [{ answers: [], noise: 1 }, '$.noise'],
+    [{ answers: [], drive: { format: 'x' } }, '$.drive.format'],
+  ])('%j is refused at %s', (value, path) => {
+    const read = readDiagnoseFile(value)
+    expect(read.ok ? [] : read.problems.map((problem) => problem.path)).toContain(path)
+  })
+})

@@ -1,0 +1,99 @@
+/** What the drive itself says of a noise: line-up, grip, fit and what was fitted last. docs/mechanics/noise.md. */
+import { fitLength, fitSituation, type FitVerdict } from '../length/fits.ts'
+import { lineUp } from '../lineup/fix-plan.ts'
+import type { SettledDrive } from '../path/settle.ts'
+import { GRIP_MARGIN } from '../tension/least-tension.ts'
+import { spanTensions } from '../tension/span-tensions.ts'
+import type { Answer } from './diagnose.ts'
+
+/** An answer that was computed, with the figure it rests on and the step of the bench that shows it. */
+export interface DriveSays extends Answer {
+  readonly detail: string
+  readonly shownBy: 'lineup' | 'tension' | 'length' | 'history'
+}
+
+/** km that a belt counts as new for. */
+const NEW_FOR_KM = 1000
+
+export interface DriveEvidenceOptions {
+  /** km since the newest belt was fitted; null where nobody knows. */
+  readonly kmSinceFitted: number | null
+}
+
+/**
+ * Answers to the questions a drive answers itself, the worst of its belts each. What nothing is known of, where no pulley’s place along its shaft, no load or
+ * no length was put in, is left open rather than taken for fine.
+ */
+export function driveEvidence(settled: SettledDrive, { kmSinceFitted }: DriveEvidenceOptions): readonly DriveSays[] {
+  return [...ofLine(settled), ...ofGrip(settled), ...ofFit(settled), ...ofAge(kmSinceFitted)]
+}
+
+function ofLine({ drive, belts }: SettledDrive): readonly DriveSays[] {
+  if (drive.pulleys.every(({ z, tilt }) => z === undefined && tilt === undefined)) return []
+  const spans = belts.flatMap((belt) => lineUp(belt))
+  if (spans.length === 0) return []
+  const outcome =
+    (['act', 'watch'] as const).find((verdict) => spans.some((span) => span.verdict === verdict)) ?? 'quiet'
+  const worst = spans
+    .filter(({ verdict }) => verdict === outcome)
+    .map(({ leaveAngle, enterAngle }) => Math.max(Math.abs(leaveAngle), Math.abs(enterAngle)))
+  return [
+    {
+      ...{ test: 'drive-line', outcome, shownBy: 'lineup' },
+      detail: `meets its grooves at ${Math.max(...worst).toFixed(2)}° at the worst`,
+    },
+  ]
+}
+
+function ofGrip(settled: SettledDrive): readonly DriveSays[] {
+  if (settled.drive.shafts.every(({ load }) => load === undefined)) return []
+  const { idleRpm, cruiseRpm, maxRpm } = settled.drive.engine
+  return (['dry', 'wet'] as const).flatMap((condition): readonly DriveSays[] => {
+    const reserves = [idleRpm, cruiseRpm, maxRpm].flatMap((rpm) =>
+      spanTensions(settled, { rpm, load: 1 }, { condition }).map(({ worst }) => worst.gripReserve),
+    )
+    if (reserves.length === 0) return []
+    const least = Math.min(...reserves)
+    return [
+      {
+        test: `drive-grip-${condition}`,
+        outcome: least < 1 ? 'act' : least < GRIP_MARGIN ? 'watch' : 'fine',
+        detail: Number.isFinite(least) ? `${least.toFixed(2)} of what it needs, fully loaded` : 'teeth hold it',
+        shownBy: 'tension',
+      },
+    ]
+  })
+}
+
+const FIT_OUTCOME: Readonly<Record<FitVerdict, 'fine' | 'watch' | 'act'>> = {
+  'too short': 'fine',
+  tight: 'fine',
+  good: 'fine',
+  'good, short life': 'watch',
+  long: 'watch',
+  'too long': 'act',
+}
+
+function ofFit({ belts }: SettledDrive): readonly DriveSays[] {
+  const fits = belts.flatMap((belt) => {
+    const situation = fitSituation(belt)
+    return situation === undefined || belt.belt.length === null ? [] : [fitLength(situation, belt.belt.length)]
+  })
+  const rank = { fine: 0, watch: 1, act: 2 }
+  const [worst] = fits.toSorted((a, b) => rank[FIT_OUTCOME[b.verdict]] - rank[FIT_OUTCOME[a.verdict]])
+  return worst === undefined
+    ? []
+    : [{ test: 'drive-fit', outcome: FIT_OUTCOME[worst.verdict], detail: worst.verdict, shownBy: 'length' }]
+}
+
+function ofAge(km: number | null): readonly DriveSays[] {
+  return km === null
+    ? []
+    : [
+        {
+          ...{ test: 'drive-recent', shownBy: 'history' },
+          outcome: km < NEW_FOR_KM ? 'yes' : 'no',
+          detail: `fitted ${Math.round(km)} km ago`,
+        },
+      ]
+}
