@@ -88,6 +88,14 @@ const VIEWS: Readonly<Record<string, (parts: Parts) => Promise<void>>> = {
       },
     ]),
   ),
+  'a noise searched for': async ({ emery, page }) => {
+    await emery.open('/noise')
+    expect(await serious(page)).toEqual([])
+    await page.getByRole('button', { name: /^Squeal/ }).click()
+    await page.getByRole('button', { name: 'That is all' }).click()
+    await expect(page.getByRole('region', { name: 'Next test' })).toBeVisible()
+    expect(await serious(page)).toEqual([])
+  },
   'the rules': async ({ emery, page }) => {
     await emery.open('/rules')
     await expect(page.getByRole('heading', { name: 'Wraps and clearance' })).toBeVisible()
@@ -150,6 +158,12 @@ test('nothing is cut off on a tablet, and targets are large enough for a thumb',
   expect(await small(page)).toEqual([])
   await page.getByText('Mixed parts', { exact: true }).tap()
   await expect(page.getByRole('list', { name: 'Best sets' })).toBeVisible()
+  expect(await small(page)).toEqual([])
+  await page.goto(`${process.env['EMERY_E2E_URL'] ?? ''}/noise`)
+  await page.getByRole('button', { name: /^Chirp/ }).tap()
+  expect(await small(page)).toEqual([])
+  await page.getByRole('button', { name: 'That is all' }).tap()
+  await expect(page.getByRole('region', { name: 'Next test' })).toBeVisible()
   expect(await small(page)).toEqual([])
   await page.goto(`${process.env['EMERY_E2E_URL'] ?? ''}/rules`)
   await expect(page.getByRole('heading', { name: 'Wraps and clearance' })).toBeVisible()

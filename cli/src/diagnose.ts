@@ -5,6 +5,7 @@ import {
   problemLine,
   readDiagnoseFile,
   settleDrive,
+  unanswered,
   type Diagnosis,
   type DocumentProblem,
 } from '@emery/core'
@@ -31,9 +32,9 @@ export const diagnose: Command = {
     }
     const read = readDiagnoseFile(parsedJson(readFile(file, terminal), file))
     if (!read.ok) return complain(read.problems)
-    const said = read.drive === null ? [] : driveEvidence(settleDrive(read.drive), { kmSinceFitted: null })
-    const open = said.filter(({ test }) => !read.answers.some((answer) => answer.test === test))
-    const result = weigh(NOMINAL_KNOWLEDGE, [...read.answers, ...open])
+    const said =
+      read.drive === null ? [] : driveEvidence(settleDrive(read.drive), { kmSinceFitted: null, daysSinceFitted: null })
+    const result = weigh(NOMINAL_KNOWLEDGE, [...read.answers, ...unanswered(said, read.answers)])
     if (!result.ok) return complain(result.problems)
     const { causes, next, doubt } = result.diagnosis
     if (values.text === true) terminal.out(asTables(result.diagnosis))

@@ -426,5 +426,6 @@ export {
   type NoiseTest,
 } from './noise/knowledge.ts'
 export { readDiagnoseFile } from './noise/diagnose-file.ts'
-export { driveEvidence, type DriveSays } from './noise/drive-evidence.ts'
+export { driveEvidence, unanswered, type DriveSays } from './noise/drive-evidence.ts'
 export { findingFieldsSchema, type Finding, type FindingFields } from './api/finding-records.ts'
+export { madeUpNoise, NOISE_KINDS, type NoiseKind } from './sound/made-up-noise.ts'

@@ -4,7 +4,7 @@ import type { CheckedDrive } from '../drive/drive.ts'
 import { readDriveText } from '../drive/read.ts'
 import { settleDrive } from '../path/settle.ts'
 import { changed, loopDrive } from '../testing/drives.ts'
-import { driveEvidence } from './drive-evidence.ts'
+import { driveEvidence, unanswered } from './drive-evidence.ts'
 import { readDiagnoseFile } from './diagnose-file.ts'
 import { NOMINAL_KNOWLEDGE } from './knowledge.ts'
 
@@ -14,8 +14,10 @@ function demo(name: string): CheckedDrive {
   return read.drive
 }
 const ketch = demo('ketch-main')
-const says = (drive: CheckedDrive, kmSinceFitted: number | null = null) =>
-  Object.fromEntries(driveEvidence(settleDrive(drive), { kmSinceFitted }).map(({ test, outcome }) => [test, outcome]))
+const says = (drive: CheckedDrive, kmSinceFitted: number | null = null, daysSinceFitted: number | null = null) =>
+  Object.fromEntries(
+    driveEvidence(settleDrive(drive), { kmSinceFitted, daysSinceFitted }).map(({ test, outcome }) => [test, outcome]),
+  )
 
 describe('what a drive says itself', () => {
   test('is an answer that the knowledge knows, for every demo drive', () => {
@@ -58,6 +60,23 @@ describe('what a drive says itself', () => {
     expect(says(long)['drive-fit']).toBe('act')
     expect([says(ketch, 400)['drive-recent'], says(ketch, 1000)['drive-recent']]).toEqual(['yes', 'no'])
   })
+
+  test.each([
+    [30, 'yes'],
+    [31, undefined],
+    [179, undefined],
+    [180, 'no'],
+  ])('where nobody read the distance, a belt of %d days is new: %s', (days, outcome) => {
+    expect(says(ketch, null, days)['drive-recent']).toBe(outcome)
+  })
+})
+
+test('is left out where it was answered, and that a belt is new is said once', () => {
+  const says = driveEvidence(settleDrive(ketch), { kmSinceFitted: 400, daysSinceFitted: null })
+  const left = (answered: string) => unanswered(says, [{ test: answered, outcome: 'yes' }]).map(({ test: id }) => id)
+  expect(left('water')).toEqual(says.map(({ test: id }) => id))
+  expect(left('drive-fit')).not.toContain('drive-fit')
+  expect(left('new-belt')).not.toContain('drive-recent')
 })
 
 describe('the file of a diagnosis', () => {

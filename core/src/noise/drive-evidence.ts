@@ -12,20 +12,31 @@ export interface DriveSays extends Answer {
   readonly shownBy: 'lineup' | 'tension' | 'length' | 'history'
 }
 
-/** km that a belt counts as new for. */
+/** km that a belt counts as new for; where nobody read the distance, days within which it surely is and after which it is not (nominal). */
 const NEW_FOR_KM = 1000
+const NEW_FOR_DAYS = 30
+const OLD_AFTER_DAYS = 180
 
 export interface DriveEvidenceOptions {
-  /** km since the newest belt was fitted; null where nobody knows. */
+  /** Since the newest belt was fitted; null where nobody knows. */
   readonly kmSinceFitted: number | null
+  readonly daysSinceFitted: number | null
 }
 
 /**
  * Answers to the questions a drive answers itself, the worst of its belts each. What nothing is known of, where no pulley’s place along its shaft, no load or
  * no length was put in, is left open rather than taken for fine.
  */
-export function driveEvidence(settled: SettledDrive, { kmSinceFitted }: DriveEvidenceOptions): readonly DriveSays[] {
-  return [...ofLine(settled), ...ofGrip(settled), ...ofFit(settled), ...ofAge(kmSinceFitted)]
+export function driveEvidence(settled: SettledDrive, since: DriveEvidenceOptions): readonly DriveSays[] {
+  return [...ofLine(settled), ...ofGrip(settled), ...ofFit(settled), ...ofAge(since)]
+}
+
+/**
+ * What a drive says of questions that nobody has answered. That a belt is new is said once: by whoever brings the car, or else by the record.
+ */
+export function unanswered(says: readonly DriveSays[], answers: readonly Answer[]): readonly DriveSays[] {
+  const answered = (id: string) => answers.some(({ test }) => test === id)
+  return says.filter(({ test }) => !answered(test) && !(test === 'drive-recent' && answered('new-belt')))
 }
 
 function ofLine({ drive, belts }: SettledDrive): readonly DriveSays[] {
@@ -86,14 +97,11 @@ function ofFit({ belts }: SettledDrive): readonly DriveSays[] {
     : [{ test: 'drive-fit', outcome: FIT_OUTCOME[worst.verdict], detail: worst.verdict, shownBy: 'length' }]
 }
 
-function ofAge(km: number | null): readonly DriveSays[] {
-  return km === null
-    ? []
-    : [
-        {
-          ...{ test: 'drive-recent', shownBy: 'history' },
-          outcome: km < NEW_FOR_KM ? 'yes' : 'no',
-          detail: `fitted ${Math.round(km)} km ago`,
-        },
-      ]
+function ofAge({ kmSinceFitted: km, daysSinceFitted: days }: DriveEvidenceOptions): readonly DriveSays[] {
+  const says = (isNew: boolean, detail: string): readonly DriveSays[] => [
+    { test: 'drive-recent', outcome: isNew ? 'yes' : 'no', detail, shownBy: 'history' },
+  ]
+  if (km !== null) return says(km < NEW_FOR_KM, `fitted ${Math.round(km)} km ago`)
+  if (days === null || (days > NEW_FOR_DAYS && days < OLD_AFTER_DAYS)) return []
+  return says(days <= NEW_FOR_DAYS, `fitted ${Math.round(days)} days ago`)
 }

@@ -31,6 +31,11 @@ export const router = createBrowserRouter([
         hydrateFallbackElement: <p role="status">Fetching the shelf …</p>,
       },
       {
+        path: 'noise/:driveId?',
+        lazy: async () => ({ Component: (await import('../noise/noise-screen.tsx')).NoiseScreen }),
+        hydrateFallbackElement: <p role="status">Listening …</p>,
+      },
+      {
         path: 'rules',
         lazy: async () => ({ Component: (await import('../rules/rules-screen.tsx')).RulesScreen }),
         hydrateFallbackElement: <p role="status">Fetching the rules …</p>,

@@ -5,6 +5,7 @@ import { NavLink, Outlet, useNavigate } from 'react-router'
 import { CommandPalette } from './command-palette.tsx'
 import { DrivesIcon } from './drives-icon.tsx'
 import { KeyList } from './key-list.tsx'
+import { NoiseIcon } from './noise-icon.tsx'
 import { Person } from './person.tsx'
 import { usePreferences } from './preferences.ts'
 import { useKeys } from './keys.ts'
@@ -28,6 +29,7 @@ export function Shell() {
       ...(content?.commands ?? []),
       { id: 'drives', label: 'All drives', run: () => void navigate('/drives') },
       { id: 'shelf', label: 'The shelf: belts, and what their numbers mean', run: () => void navigate('/shelf') },
+      { id: 'noise', label: 'Noise: what is making that sound', run: () => void navigate('/noise') },
       { id: 'rules', label: 'Rules: every value the verdicts rest on', run: () => void navigate('/rules') },
       {
         id: 'units',
@@ -76,6 +78,10 @@ export function Shell() {
           <NavLink to="/shelf">
             <ShelfIcon />
             Shelf
+          </NavLink>
+          <NavLink to="/noise">
+            <NoiseIcon />
+            Noise
           </NavLink>
           <NavLink to="/rules">
             <RulesIcon />

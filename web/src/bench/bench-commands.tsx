@@ -60,6 +60,11 @@ export function useBenchCommands(
         keys: 'V',
         run: () => void leaveFor(`/drives/${record.id}/history`),
       },
+      {
+        id: 'noise',
+        label: 'Noise: what is making that sound on this drive',
+        run: () => void leaveFor(`/noise/${record.id}`),
+      },
       { id: 'print', label: 'Print', keys: 'Ctrl P', run: () => window.print() },
       { id: 'delete', label: 'Delete this drive', run: () => void removeThis() },
     ]

@@ -148,7 +148,10 @@ describe('line-up', () => {
     await userEvent.click(screen.getByText('Laser'))
     await userEvent.click(screen.getByRole('button', { name: 'Made-up laser on Crank' }))
     const dialog = screen.getByRole('dialog')
-    const words = within(dialog).getByRole('img', { name: /^The line crosses/ }).getAttribute('aria-label') ?? ''
+    const words =
+      within(dialog)
+        .getByRole('img', { name: /^The line crosses/ })
+        .getAttribute('aria-label') ?? ''
     const [near = '', far = ''] = [...words.matchAll(/at ([\d.]+) mm/g)].map(([, mark]) => mark)
     // Clamped six millimetres in front of the first rib, seen within a line’s width.
     expect(Math.abs(Number(near) - 6)).toBeLessThan(0.5)

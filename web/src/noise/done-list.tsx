@@ -1,0 +1,43 @@
+import { Button } from 'antd'
+import { NOMINAL_KNOWLEDGE } from '@emery/core'
+import styles from './noise.module.css'
+import type { NoiseSearch } from './noise-store.ts'
+
+interface DoneListProps {
+  readonly search: NoiseSearch
+  readonly onTakeBack: (test: string) => void
+}
+
+/** Tests that were done or left out, each to be taken back. */
+export function DoneList({ search: { answers, skipped }, onTakeBack }: DoneListProps) {
+  const tests = NOMINAL_KNOWLEDGE.tests
+  const done = answers.flatMap(({ test: id, outcome, detail }) => {
+    const test = tests.find((each) => each.id === id)
+    if (test === undefined || (test.ask !== 'test' && test.ask !== 'sound')) return []
+    const { name, means } = test.outcomes.find((each) => each.id === outcome) ?? { name: outcome, means: '' }
+    return [{ id, name: test.name, came: detail ?? name, means }]
+  })
+  const left = skipped.map((id) => ({
+    ...{ id, came: 'left out', means: '' },
+    name: tests.find((each) => each.id === id)?.name ?? id,
+  }))
+  const all = [...done, ...left]
+  if (all.length === 0) return null
+  return (
+    <section aria-label="Done">
+      <h2 className="heading">Done</h2>
+      <ul className={styles['done']}>
+        {all.map(({ id, name, came, means }) => (
+          <li key={id}>
+            <b>{name}</b>
+            <span>{came}</span>
+            <span className={styles['soft']}>{means}</span>
+            <Button type="text" aria-label={`Take back: ${name}`} onClick={() => onTakeBack(id)}>
+              Take back
+            </Button>
+          </li>
+        ))}
+      </ul>
+    </section>
+  )
+}

@@ -1,0 +1,62 @@
+import { useMemo } from 'react'
+import { Link } from 'react-router'
+import { NOMINAL_KNOWLEDGE, settleDrive, type DriveRecord, type DriveSays } from '@emery/core'
+import { VerdictMark, type Verdict } from '../readings/verdict-mark.tsx'
+import { SmallDrive } from '../shapes/small-drive.tsx'
+import styles from './noise.module.css'
+
+const ROWS = [
+  { test: 'drive-line', label: 'Entry angles', step: 'lineup' },
+  { test: 'drive-grip-dry', label: 'Grip, dry', step: 'tension' },
+  { test: 'drive-grip-wet', label: 'Grip, wet', step: 'tension' },
+  { test: 'drive-fit', label: 'Belt’s length', step: 'length' },
+  { test: 'drive-recent', label: 'Belt lately fitted', step: 'history' },
+] as const
+
+const MARKS: Readonly<Record<string, Verdict>> = {
+  quiet: 'fine',
+  fine: 'fine',
+  no: 'fine',
+  watch: 'watch',
+  yes: 'watch',
+  act: 'act',
+}
+
+interface DriveSaysListProps {
+  readonly record: DriveRecord
+  readonly says: readonly DriveSays[]
+}
+
+/** What the drive itself says, each with the way to where it is shown; what nothing is known of is said to be so. */
+export function DriveSaysList({ record, says }: DriveSaysListProps) {
+  const settled = useMemo(() => settleDrive(record.document), [record])
+  return (
+    <section className={styles['itself']} aria-label="The drive itself">
+      <h2 className="heading">The drive itself</h2>
+      <div>
+        <SmallDrive settled={settled} width={150} height={120} />
+        <ul>
+          {ROWS.map(({ test, label, step }) => {
+            const said = says.find((each) => each.test === test)
+            const outcome = NOMINAL_KNOWLEDGE.tests
+              .find(({ id }) => id === test)
+              ?.outcomes.find(({ id }) => id === said?.outcome)
+            return (
+              <li key={test}>
+                <Link to={`/drives/${record.id}/${step}`}>
+                  {label}
+                  <small>{said === undefined ? 'not known' : said.detail}</small>
+                </Link>
+                <VerdictMark
+                  verdict={MARKS[said?.outcome ?? ''] ?? 'none'}
+                  size={16}
+                  label={outcome?.name ?? 'not known'}
+                />
+              </li>
+            )
+          })}
+        </ul>
+      </div>
+    </section>
+  )
+}

@@ -1,0 +1,78 @@
+import { Button } from 'antd'
+import { useEffect, useState } from 'react'
+import type { Answer, NextTest as Next } from '@emery/core'
+import { Caution } from '../readings/caution.tsx'
+import { useNow } from '../app/use-now.ts'
+import styles from './noise.module.css'
+
+const ENGINE = { off: 'engine off', running: 'engine running', any: '' } as const
+
+interface NextTestProps {
+  readonly next: Next
+  readonly onAnswer: (answer: Answer) => void
+  readonly onSkip: (test: string) => void
+}
+
+/** The test that tells most per minute: how it is done, what can hurt, and what may come of it, pressed or by its number. */
+export function NextTest({ next: { test, minutes }, onAnswer, onSkip }: NextTestProps) {
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      const typing = event.target instanceof HTMLElement && event.target.closest('input, textarea, [role="dialog"]')
+      if (typing !== null && typing !== false) return
+      if (event.ctrlKey || event.metaKey || event.altKey) return
+      const outcome = test.outcomes[Number(event.key) - 1]
+      if (outcome !== undefined) onAnswer({ test: test.id, outcome: outcome.id })
+    }
+    window.addEventListener('keydown', onKey)
+    return () => window.removeEventListener('keydown', onKey)
+  }, [test, onAnswer])
+  return (
+    <section className={styles['next']} aria-label="Next test">
+      <header>
+        <h2 className="heading">Next test</h2>
+        <span>
+          {[minutes === 0 ? '' : `about ${minutes} min`, ENGINE[test.engine ?? 'any'], 'tells most per minute']
+            .filter((each) => each !== '')
+            .join(' · ')}
+        </span>
+      </header>
+      <h3>{test.name}</h3>
+      <ol>
+        {test.how?.map((step) => (
+          <li key={step}>{step}</li>
+        ))}
+      </ol>
+      {test.cautions?.map((caution) => (
+        <Caution key={caution}>{caution}</Caution>
+      ))}
+      {test.limitSeconds !== undefined && <TimeLimit seconds={test.limitSeconds} />}
+      <ul className={styles['outcomes']} aria-label="What came of it">
+        {test.outcomes.map(({ id, name, means }, i) => (
+          <li key={id}>
+            <button type="button" onClick={() => onAnswer({ test: test.id, outcome: id })}>
+              <b>{name}</b>
+              <kbd>{i + 1}</kbd>
+              <span>{means}</span>
+            </button>
+          </li>
+        ))}
+      </ul>
+      <Button onClick={() => onSkip(test.id)}>Can’t tell, or can’t do it: ask something else</Button>
+    </section>
+  )
+}
+
+/** Counts down where a limit of time matters, and says stop. */
+function TimeLimit({ seconds }: { readonly seconds: number }) {
+  const [begun, setBegun] = useState<number | null>(null)
+  const now = useNow(begun === null ? null : 500)
+  const left = begun === null ? seconds : Math.max(0, Math.ceil(seconds - (now - begun) / 1000))
+  return (
+    <p className={styles['limit']} data-over={left === 0}>
+      <b className="figures" role="timer">
+        {left === 0 ? 'Stop the engine now' : `${left} s`}
+      </b>
+      <Button onClick={() => setBegun(begun === null ? Date.now() : null)}>{begun === null ? 'Start' : 'Reset'}</Button>
+    </p>
+  )
+}

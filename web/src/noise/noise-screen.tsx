@@ -1,0 +1,174 @@
+import { useQuery } from '@tanstack/react-query'
+import { Button, Select } from 'antd'
+import dayjs from 'dayjs'
+import { useCallback, useMemo, useState } from 'react'
+import { useNavigate, useParams } from 'react-router'
+import {
+  diagnose,
+  driveEvidence,
+  NOMINAL_KNOWLEDGE,
+  settleDrive,
+  unanswered,
+  type DriveRecord,
+  type DriveSays,
+  type Fitting,
+} from '@emery/core'
+import { driveListQuery, driveQuery } from '../api/drives.ts'
+import { fittingsQuery } from '../api/fittings.ts'
+import { useTopBar } from '../app/top-bar.ts'
+import { useNow } from '../app/use-now.ts'
+import { DoneList } from './done-list.tsx'
+import { DriveSaysList } from './drive-says-list.tsx'
+import { FindingForm } from './finding-form.tsx'
+import { FindingList } from './finding-list.tsx'
+import { Heard } from './heard.tsx'
+import { NextTest } from './next-test.tsx'
+import styles from './noise.module.css'
+import { useNoise, useNoiseSearch } from './noise-store.ts'
+import { Suspects } from './suspects.tsx'
+
+const DAY_MS = 86_400_000
+
+/** From what is heard to what it is: one test at a time, the causes ranked with what speaks for and against each. */
+export function NoiseScreen() {
+  const { driveId = '' } = useParams()
+  const { data: record } = useQuery({ ...driveQuery(driveId), enabled: driveId !== '' })
+  const { data: fittings } = useQuery({ ...fittingsQuery(driveId), enabled: driveId !== '' })
+  // Whoever opens another drive's noise begins with its own search.
+  return <Search key={driveId} driveId={driveId} record={record} fittings={fittings} />
+}
+
+interface SearchProps {
+  readonly driveId: string
+  readonly record: DriveRecord | undefined
+  readonly fittings: readonly Fitting[] | undefined
+}
+
+function Search({ driveId, record, fittings }: SearchProps) {
+  const search = useNoiseSearch(driveId)
+  const { answer, takeBack, skip, begin } = useNoise()
+  const [writing, setWriting] = useState(false)
+  const says = useDriveSays(record, fittings)
+  const result = useMemo(
+    () => diagnose(NOMINAL_KNOWLEDGE, [...search.answers, ...unanswered(says, search.answers)], search.skipped),
+    [search, says],
+  )
+  const last = search.answers.at(-1)
+  const undo = useCallback(() => {
+    if (last !== undefined) takeBack(driveId, last.test)
+  }, [driveId, last, takeBack])
+  useTopBar(
+    useMemo(
+      () => ({
+        title: (
+          <strong>{record === undefined ? 'Noise' : `Noise on ${record.vehicle?.name ?? record.document.name}`}</strong>
+        ),
+        commands: [
+          { id: 'undo', label: 'Take the last answer back', keys: 'Ctrl Z', run: undo },
+          { id: 'begin', label: 'Begin a new search', run: () => begin(driveId) },
+          { id: 'finding', label: 'Write the finding', keys: 'F', run: () => setWriting(true) },
+        ],
+      }),
+      [record, undo, begin, driveId],
+    ),
+  )
+  if (!result.ok) return <StaleAnswers onBegin={() => begin(driveId)} />
+  const { causes, next, doubt } = result.diagnosis
+  const [best] = causes
+  const heard = search.answers.length > 0
+  return (
+    <div className={styles['page']}>
+      <div className={styles['work']}>
+        <PickDrive driveId={driveId} />
+        <Heard
+          search={search}
+          onAnswer={(given) => answer(driveId, given)}
+          onTakeBack={(test) => takeBack(driveId, test)}
+        />
+        {heard && next[0] !== undefined && (
+          <NextTest
+            key={next[0].test.id}
+            next={next[0]}
+            onAnswer={(given) => answer(driveId, given)}
+            onSkip={(test) => skip(driveId, test)}
+          />
+        )}
+        {heard && next[0] === undefined && (
+          <p role="status">Every test was done or left out. Write the finding, or take an answer back.</p>
+        )}
+        <DoneList search={search} onTakeBack={(test) => takeBack(driveId, test)} />
+        {driveId !== '' && <FindingList driveId={driveId} />}
+      </div>
+      <aside className={styles['side']} aria-label="What it may be">
+        {doubt !== null && <p role="alert">{doubt}</p>}
+        <Suspects suspects={causes} heard={heard || says.length > 0} />
+        {record !== undefined && <DriveSaysList record={record} says={says} />}
+        <div className={styles['finish']}>
+          <Button size="large" type={heard ? 'primary' : 'default'} disabled={!heard} onClick={() => setWriting(true)}>
+            Write the finding
+          </Button>
+          {heard && best !== undefined && best.probability < SURE && <span>not sure yet: go on testing</span>}
+        </div>
+      </aside>
+      {writing && best !== undefined && heard && (
+        <FindingForm
+          driveId={driveId}
+          suspects={causes}
+          answers={search.answers}
+          onKept={() => begin(driveId)}
+          onClose={() => setWriting(false)}
+        />
+      )}
+    </div>
+  )
+}
+
+/** Probability from which a finding needs no warning (nominal). */
+const SURE = 0.8
+
+function useDriveSays(record: DriveRecord | undefined, fittings: readonly Fitting[] | undefined): readonly DriveSays[] {
+  const now = useNow(null)
+  const newest = fittings?.[0]?.fittedOn
+  const days = newest === undefined ? null : Math.floor((now - dayjs(newest).valueOf()) / DAY_MS)
+  return useMemo(
+    () =>
+      record === undefined
+        ? []
+        : driveEvidence(settleDrive(record.document), { kmSinceFitted: null, daysSinceFitted: days }),
+    [record, days],
+  )
+}
+
+function StaleAnswers({ onBegin }: { readonly onBegin: () => void }) {
+  return (
+    <div className={styles['work']} role="alert">
+      <h1>These answers belong to other questions</h1>
+      <p>The list of tests has changed since they were given.</p>
+      <Button type="primary" onClick={onBegin}>
+        Begin a new search
+      </Button>
+    </div>
+  )
+}
+
+function PickDrive({ driveId }: { readonly driveId: string }) {
+  const navigate = useNavigate()
+  const [search, setSearch] = useState('')
+  const { data } = useQuery(driveListQuery(search))
+  const options = (data?.drives ?? []).map(({ id, document, vehicle }) => ({
+    value: id,
+    label: vehicle === null ? document.name : `${vehicle.name}: ${document.name}`,
+  }))
+  return (
+    <label className={styles['drive']}>
+      <span>On which drive</span>
+      <Select
+        aria-label="On which drive"
+        value={driveId}
+        showSearch={{ filterOption: false, onSearch: setSearch }}
+        options={[{ value: '', label: 'none that is kept here' }, ...options]}
+        onChange={(next: string) => void navigate(next === '' ? '/noise' : `/noise/${next}`)}
+      />
+    </label>
+  )
+}
