@@ -4,6 +4,8 @@ import { parseArgs, type ParseArgsConfig } from 'node:util'
 export interface Terminal {
   /** Text of a file, or of standard input for `-`. */
   readonly read: (path: string) => string
+  /** The same as it is stored, for what is no text. */
+  readonly readBytes: (path: string) => Uint8Array
   readonly out: (text: string) => void
   readonly err: (line: string) => void
 }
@@ -53,8 +55,16 @@ export function textOf(command: string, args: readonly string[]): { readonly tex
 }
 
 export function readFile(file: string, terminal: Terminal): string {
+  return readOr(file, terminal.read)
+}
+
+export function readBytes(file: string, terminal: Terminal): Uint8Array {
+  return readOr(file, terminal.readBytes)
+}
+
+function readOr<Read>(file: string, read: (path: string) => Read): Read {
   try {
-    return terminal.read(file)
+    return read(file)
   } catch (error) {
     const { code } = error as NodeJS.ErrnoException
     throw new UsageError(

@@ -1,21 +1,27 @@
 import { describe, expect, test } from '@jest/globals'
 import { readFileSync } from 'node:fs'
 import { vectorNamed } from '../../core/src/testing/vectors.ts'
+import { madeUpNoise, writeWav } from '@emery/core'
 import { emery } from './emery.ts'
 
 const ketch = vectorNamed('serpentine-1')
 const compound = vectorNamed('compound-1')
 
 /** Runs the command line on files held in memory. */
-function run(args: readonly string[], files: Readonly<Record<string, string>> = {}) {
+function run(
+  args: readonly string[],
+  files: Readonly<Record<string, string>> = {},
+  sounds: Readonly<Record<string, Uint8Array>> = {},
+) {
   let out = ''
   const err: string[] = []
+  const found = <Kept>(kept: Kept | undefined): Kept => {
+    if (kept === undefined) throw Object.assign(new Error('missing'), { code: 'ENOENT' })
+    return kept
+  }
   const status = emery(args, {
-    read: (path) => {
-      const text = files[path]
-      if (text === undefined) throw Object.assign(new Error('missing'), { code: 'ENOENT' })
-      return text
-    },
+    read: (path) => found(files[path]),
+    readBytes: (path) => found(sounds[path]),
     out: (text) => (out += text),
     err: (line) => err.push(line),
   })
@@ -66,11 +72,11 @@ describe('solve', () => {
     [['solve', 'ketch.json', '--u', 'rod=0.5'], '--u rod=0.5: the drive has no adjuster "rod".'],
     [
       ['polish'],
-      'emery knows no command "polish"; it knows solve, tension, lineup, survey, route, fit, measure, label, deflect, diagnose, schema.',
+      'emery knows no command "polish"; it knows solve, tension, lineup, survey, route, fit, measure, label, deflect, diagnose, sound, schema.',
     ],
     [
       ['toString'],
-      'emery knows no command "toString"; it knows solve, tension, lineup, survey, route, fit, measure, label, deflect, diagnose, schema.',
+      'emery knows no command "toString"; it knows solve, tension, lineup, survey, route, fit, measure, label, deflect, diagnose, sound, schema.',
     ],
     [['schema', 'x'], 'schema takes no arguments.'],
   ])('%p exits 2 with one line', (args, line) => {
@@ -387,5 +393,37 @@ describe('diagnose', () => {
     const bad = run(['diagnose', '-'], { '-': JSON.stringify({ answers: [{ test: 'air', outcome: 'yes' }] }) })
     expect([bad.status, bad.err]).toEqual([2, [expect.stringMatching(/^\$\.answers\[0\]\.test names "air"/)]])
     expect(run(['diagnose', '-'], { '-': '{' }).err[0]).toMatch(/is not JSON/)
+  })
+})
+
+describe('sound', () => {
+  const rpm = 800
+  // The crank of any drive turns so often; a chirp with it.
+  const chirp = writeWav(madeUpNoise({ kind: 'chirp', seed: 2, repetition: rpm / 60, seconds: 3 }))
+  const heard = (args: readonly string[] = []) => run(['sound', 'c.wav', ...args], files, { 'c.wav': chirp })
+
+  test('prints kind, pitch and repetition, and with a drive what keeps time with it', () => {
+    expect(JSON.parse(heard().out)).toMatchObject({ kind: 'chirp', matches: [] })
+    const found = JSON.parse(heard(['--drive', 'ketch.json', '--rpm', `${rpm}`]).out) as {
+      repetition: number
+      matches: { what: string; expected: number; error: number }[]
+    }
+    expect(Math.abs(found.repetition / (rpm / 60) - 1)).toBeLessThan(0.02)
+    expect(found.matches[0]?.expected).toBeCloseTo(rpm / 60, 9)
+    expect(Math.abs(found.matches[0]?.error ?? NaN)).toBeLessThan(0.02)
+    expect(heard(['--drive', 'ketch.json', '--rpm', `${rpm}`, '--text']).out).toMatch(/chirp[\s\S]*keeps time with/)
+  })
+
+  test.each([
+    [['sound', 'none.wav'], /none\.wav cannot be read: there is no such file/],
+    [['sound', 'c.wav', '--rpm', '800'], /takes --drive and --rpm together/],
+    [['sound', 'c.wav', '--drive', 'ketch.json', '--rpm', 'fast'], /--rpm/],
+    [['sound', 'text.wav'], /text\.wav: /],
+  ])('%j exits 2 with a line', (args, words) => {
+    const { status, err } = run(args, files, {
+      'c.wav': chirp,
+      'text.wav': new TextEncoder().encode('not a sound at all'),
+    })
+    expect([status, err.join(' ')]).toEqual([2, expect.stringMatching(words)])
   })
 })

@@ -8,6 +8,7 @@ import { measure } from './measure.ts'
 import { route } from './route.ts'
 import { schema } from './schema.ts'
 import { solve } from './solve.ts'
+import { sound } from './sound.ts'
 import { survey } from './survey.ts'
 import { tension } from './tension.ts'
 
@@ -22,6 +23,7 @@ const COMMANDS: Readonly<Record<string, Command>> = {
   label,
   deflect,
   diagnose,
+  sound,
   schema,
 }
 
