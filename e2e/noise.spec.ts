@@ -51,6 +51,18 @@ test('a chirp on the van is brought home to a pulley out of line, and the findin
     'A pulley out of line',
   )
   expect(tests).toBeLessThanOrEqual(6)
+  // A made-up recording of the drive's own belt: told by kind and by what keeps time with it.
+  const recorded = page.getByRole('region', { name: 'Recorded' })
+  await recorded.getByRole('button', { name: 'Made-up noise' }).click()
+  await expect(recorded).toContainText(/A chirp at \d+ Hz.*times a second: Main belt passes, \d\.\d\d expected/)
+  await recorded.getByRole('button', { name: 'Let its repetition count' }).click()
+  await expect(page.getByRole('region', { name: 'Done' })).toContainText('with Main belt')
+  // A file that is no recording is refused in a sentence.
+  await recorded.locator('input[type=file]').setInputFiles({
+    ...{ name: 'song.wav', mimeType: 'audio/wav' },
+    buffer: Buffer.from([0x49, 0x44, 0x33, 4, 0, 0, 0, 0, 0, 0]),
+  })
+  await expect(recorded.getByRole('alert')).toContainText('This is an MP3')
   // What speaks for and against stands beside it, and an answer can be taken back.
   const suspects = page.getByRole('complementary', { name: 'What it may be' })
   await expect(suspects.getByLabel('for it').first()).toBeVisible()

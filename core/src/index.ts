@@ -430,4 +430,4 @@ export { driveEvidence, unanswered, type DriveSays } from './noise/drive-evidenc
 export { findingFieldsSchema, type Finding, type FindingFields } from './api/finding-records.ts'
 export { madeUpNoise, NOISE_KINDS, type NoiseKind } from './sound/made-up-noise.ts'
 export { hearNoise, type HeardKind, type HeardNoise, type NoiseHeard, type Spectrogram } from './sound/noise-sound.ts'
-export { repetitionAnswer, repetitionMatches, type RepetitionMatch } from './noise/repetition.ts'
+export { recurring, repetitionAnswer, repetitionMatches, type RepetitionMatch } from './noise/repetition.ts'

@@ -25,6 +25,7 @@ import { Heard } from './heard.tsx'
 import { NextTest } from './next-test.tsx'
 import styles from './noise.module.css'
 import { useNoise, useNoiseSearch } from './noise-store.ts'
+import { Recorded } from './recorded.tsx'
 import { Suspects } from './suspects.tsx'
 
 const DAY_MS = 86_400_000
@@ -97,6 +98,7 @@ function Search({ driveId, record, fittings }: SearchProps) {
           <p role="status">Every test was done or left out. Write the finding, or take an answer back.</p>
         )}
         <DoneList search={search} onTakeBack={(test) => takeBack(driveId, test)} />
+        {heard && <Recorded drive={record?.document ?? null} onAnswer={(given) => answer(driveId, given)} />}
         {driveId !== '' && <FindingList driveId={driveId} />}
       </div>
       <aside className={styles['side']} aria-label="What it may be">

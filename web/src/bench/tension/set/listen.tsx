@@ -5,10 +5,15 @@ import { scaleLinear } from 'd3-scale'
 import { SURE_OF_PITCH, type Pluck } from '@emery/core'
 import { VerdictMark } from '../../../readings/verdict-mark.tsx'
 import { hasMicrophone, machineMicrophone, madeUpMicrophone } from '../../../sound/microphone.ts'
+import { useListening } from '../../../sound/use-listening.ts'
 import panel from '../../steps/panel.module.css'
 import tension from '../tension.module.css'
 import styles from './listen.module.css'
-import { LISTENED_S, usePluck } from './use-pluck.ts'
+
+/** Seconds that are listened. */
+const LISTENED_S = 3
+
+const pluckWorker = () => new Worker(new URL('../../../workers/pluck.worker.ts', import.meta.url), { type: 'module' })
 
 interface ListenProps {
   /** Hz at which the span rings when it is as tight as it should be. */
@@ -18,7 +23,7 @@ interface ListenProps {
 
 /** The pitch of a span by ear: recorded, loaded, or from a made-up belt where there is no microphone. */
 export function Listen({ wanted, onFound }: ListenProps) {
-  const { listening, listen, load, cancel } = usePluck()
+  const { listening, listen, load, cancel } = useListening<Pluck>({ makeWorker: pluckWorker, seconds: LISTENED_S })
   const [seed, setSeed] = useState(0)
   const answer = listening.is === 'answered' ? listening.answer : null
   const pluck = answer?.found.ok === true ? answer.found : null

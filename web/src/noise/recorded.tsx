@@ -1,0 +1,215 @@
+import { AudioOutlined, ExperimentOutlined, FolderOpenOutlined } from '@ant-design/icons'
+import { Button, InputNumber, Upload } from 'antd'
+import { useEffect, useMemo, useRef, useState } from 'react'
+import {
+  madeUpNoise,
+  recurring,
+  repetitionAnswer,
+  repetitionMatches,
+  settleDrive,
+  type Answer,
+  type CheckedDrive,
+  type HeardNoise,
+  type Spectrogram,
+} from '@emery/core'
+import { hasMicrophone, machineMicrophone } from '../sound/microphone.ts'
+import { play } from '../sound/play.ts'
+import { useListening } from '../sound/use-listening.ts'
+import styles from './noise.module.css'
+
+/** Seconds that are listened: a belt at idle passes some twenty times. */
+const LISTENED_S = 6
+
+const noiseWorker = () => new Worker(new URL('../workers/noise.worker.ts', import.meta.url), { type: 'module' })
+
+const KIND_WORDS: Readonly<Record<HeardNoise['kind'], string>> = {
+  chirp: 'A chirp',
+  squeal: 'A squeal',
+  whine: 'A whine',
+  other: 'No pitch stands out',
+}
+
+interface RecordedProps {
+  /** The drive it runs on, to tell what keeps time with the noise; null where none is kept here. */
+  readonly drive: CheckedDrive | null
+  readonly onAnswer: (answer: Answer) => void
+}
+
+/** A recording of the noise: what kind it is, how often it comes back, and what keeps time with that. */
+export function Recorded({ drive, onAnswer }: RecordedProps) {
+  const { listening, listen, load, look, cancel } = useListening<HeardNoise>({
+    makeWorker: noiseWorker,
+    seconds: LISTENED_S,
+  })
+  const [rpm, setRpm] = useState<number | null>(null)
+  const speed = rpm ?? drive?.engine.idleRpm ?? null
+  const madeUp = () => {
+    const settled = drive === null ? null : settleDrive(drive)
+    const crank = (speed ?? 800) / 60
+    // Of the drive’s own: a chirp that comes back with the first belt that is driven.
+    const passes = settled === null ? null : madeUpRepetition(settled, speed ?? 800)
+    const recording = madeUpNoise({
+      ...{ kind: 'chirp', seed: 7, repetition: passes ?? crank },
+      ...{ seconds: LISTENED_S, signalToNoise: 10 },
+    })
+    look(recording)
+    void play(recording)
+  }
+  const answer = listening.is === 'answered' ? listening.answer : null
+  return (
+    <section aria-label="Recorded">
+      <h2 className="heading">Recorded</h2>
+      {listening.is === 'listening' || listening.is === 'working' ? (
+        <p className={styles['listening']} role="status">
+          {listening.is === 'working'
+            ? 'Listening for pitch and repetition …'
+            : `Hold still beside the engine, out of the belt’s plane: ${Math.max(0, LISTENED_S * (1 - listening.done)).toFixed(1)} s`}
+          {listening.is === 'listening' && (
+            <meter min={0} max={1} value={Math.min(1, listening.level)} aria-label="How loud it is" />
+          )}
+          <Button onClick={cancel}>Stop</Button>
+        </p>
+      ) : (
+        <div className={styles['ways']}>
+          <label>
+            Engine, rpm
+            <InputNumber
+              min={100}
+              max={20_000}
+              value={speed}
+              onChange={setRpm}
+              placeholder="not read"
+              aria-label="Engine speed of the recording, rpm"
+            />
+          </label>
+          {hasMicrophone() && (
+            <Button icon={<AudioOutlined />} onClick={() => void listen(machineMicrophone)}>
+              Record {LISTENED_S} s
+            </Button>
+          )}
+          <Upload
+            accept=".wav,audio/wav"
+            showUploadList={false}
+            beforeUpload={(file) => {
+              void load(file)
+              return false
+            }}
+          >
+            <Button icon={<FolderOpenOutlined />}>Load a WAV</Button>
+          </Upload>
+          <Button icon={<ExperimentOutlined />} onClick={madeUp}>
+            Made-up noise
+          </Button>
+        </div>
+      )}
+      {answer !== null && !answer.found.ok && <p role="alert">{answer.found.message}</p>}
+      {answer?.found.ok === true && (
+        <Found heard={answer.found} leftOut={answer.leftOut} drive={drive} rpm={speed} onAnswer={onAnswer} />
+      )}
+    </section>
+  )
+}
+
+/** How often the first driven belt passes, times a second; null where none does. */
+function madeUpRepetition(settled: ReturnType<typeof settleDrive>, rpm: number): number | null {
+  return recurring(settled, rpm).find(({ of, times }) => of === 'belt' && times === 1)?.expected ?? null
+}
+
+interface FoundProps {
+  readonly heard: HeardNoise
+  readonly leftOut: number
+  readonly drive: CheckedDrive | null
+  readonly rpm: number | null
+  readonly onAnswer: (answer: Answer) => void
+}
+
+function Found({ heard, leftOut, drive, rpm, onAnswer }: FoundProps) {
+  const { kind, pitch, repetition, confidence, clipped, picture } = heard
+  const matches = useMemo(
+    () =>
+      drive === null || rpm === null || repetition === null
+        ? []
+        : repetitionMatches(settleDrive(drive), rpm, repetition),
+    [drive, rpm, repetition],
+  )
+  const [nearest] = matches
+  const repeats = repetitionAnswer(repetition, matches, rpm ?? 0)
+  return (
+    <>
+      <Picture picture={picture} />
+      <p className={styles['kind']}>
+        <b>
+          {KIND_WORDS[kind]}
+          {pitch === null ? '' : <span className="figures"> at {Math.round(pitch)} Hz</span>}
+        </b>
+        , {Math.round(100 * confidence)} % sure.{' '}
+        {repetition === null ? (
+          'It does not come back in time with anything.'
+        ) : (
+          <>
+            It comes back <b className="figures">{repetition.toFixed(2)}</b> times a second:{' '}
+            {nearest === undefined
+              ? drive === null || rpm === null
+                ? 'with a drive and the engine’s speed, what keeps time with that can be told.'
+                : 'nothing on this drive keeps time with that at this engine speed. Is the speed right?'
+              : `${nearest.what} ${nearest.of === 'belt' ? 'passes' : 'turns'}${nearest.times === 2 ? ' half as often' : ''}, ${nearest.expected.toFixed(2)} expected.`}
+          </>
+        )}
+      </p>
+      {clipped > 0.001 && <p className={styles['soft']}>It was too loud for the microphone: hold it further away.</p>}
+      {leftOut > 0 && (
+        <p className={styles['soft']}>The last {Math.round(leftOut)} s of the file were not looked at.</p>
+      )}
+      <div className={styles['ways']}>
+        {kind !== 'other' && (
+          <Button
+            onClick={() =>
+              onAnswer({ test: 'heard', outcome: kind, detail: `${KIND_WORDS[kind].toLowerCase()}, recorded` })
+            }
+          >
+            Take it as heard
+          </Button>
+        )}
+        {repeats !== undefined && <Button onClick={() => onAnswer(repeats)}>Let its repetition count</Button>}
+      </div>
+    </>
+  )
+}
+
+/** dB over the floor that are drawn as dark as it gets. */
+const DARK_DB = 40
+
+/** Loudness over time and pitch, dark where it is loud. */
+function Picture({ picture: { rows, seconds, toHz } }: { readonly picture: Spectrogram }) {
+  const canvas = useRef<HTMLCanvasElement>(null)
+  const [columns, lines] = [rows[0]?.length ?? 0, rows.length]
+  useEffect(() => {
+    const context = canvas.current?.getContext('2d')
+    if (context == null || columns === 0) return
+    const image = context.createImageData(columns, lines)
+    const ink = getComputedStyle(document.documentElement).getPropertyValue('--ink')
+    const [red = 0, green = 0, blue = 0] = (ink.match(/[\da-f]{2}/gi) ?? []).map((each) => parseInt(each, 16))
+    for (const [r, row] of rows.entries())
+      for (const [c, db] of row.entries()) {
+        const at = 4 * ((lines - 1 - r) * columns + c)
+        image.data.set([red, green, blue, Math.round(255 * Math.min(1, db / DARK_DB))], at)
+      }
+    context.putImageData(image, 0, 0)
+  }, [rows, columns, lines])
+  return (
+    <figure className={styles['picture']}>
+      <canvas
+        ref={canvas}
+        width={columns}
+        height={lines}
+        role="img"
+        aria-label={`Loudness over ${seconds.toFixed(1)} seconds, up to ${Math.round(toHz / 1000)} kHz.`}
+      />
+      <figcaption>
+        <span>0 s</span>
+        <span>up: to {(toHz / 1000).toFixed(0)} kHz</span>
+        <span>{seconds.toFixed(1)} s</span>
+      </figcaption>
+    </figure>
+  )
+}

@@ -1,0 +1,5 @@
+import { hearNoise, type HeardNoise } from '@emery/core'
+import { soundWork } from './sound-work.ts'
+
+/** What the worker does; the same functions run without one in tests. */
+export const noiseWork = soundWork<HeardNoise>(hearNoise)

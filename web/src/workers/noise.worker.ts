@@ -1,0 +1,4 @@
+import { expose } from 'comlink'
+import { noiseWork } from './noise-work.ts'
+
+expose(noiseWork)
