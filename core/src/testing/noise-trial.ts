@@ -39,7 +39,7 @@ function trial(seed: number): NoiseTrial {
     const repetition = between(repeats)
     const recording = madeUpNoise({
       ...{ kind, repetition, pitch: between(pitch), seed: seed + i },
-      ...{ seconds: 4, rate: RATES[i % RATES.length] as number, signalToNoise: 6 },
+      ...{ seconds: 4, rate: RATES[i % RATES.length], signalToNoise: 6 },
     })
     const begun = performance.now()
     const heard = hearNoise(recording)

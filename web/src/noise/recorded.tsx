@@ -1,5 +1,4 @@
-import { AudioOutlined, ExperimentOutlined, FolderOpenOutlined } from '@ant-design/icons'
-import { Button, InputNumber, Upload } from 'antd'
+import { Button, InputNumber } from 'antd'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import {
   madeUpNoise,
@@ -12,7 +11,7 @@ import {
   type HeardNoise,
   type Spectrogram,
 } from '@emery/core'
-import { hasMicrophone, machineMicrophone } from '../sound/microphone.ts'
+import { ListenWays } from '../sound/listen-ways.tsx'
 import { play } from '../sound/play.ts'
 import { useListening } from '../sound/use-listening.ts'
 import styles from './noise.module.css'
@@ -82,24 +81,13 @@ export function Recorded({ drive, onAnswer }: RecordedProps) {
               aria-label="Engine speed of the recording, rpm"
             />
           </label>
-          {hasMicrophone() && (
-            <Button icon={<AudioOutlined />} onClick={() => void listen(machineMicrophone)}>
-              Record {LISTENED_S} s
-            </Button>
-          )}
-          <Upload
-            accept=".wav,audio/wav"
-            showUploadList={false}
-            beforeUpload={(file) => {
-              void load(file)
-              return false
-            }}
-          >
-            <Button icon={<FolderOpenOutlined />}>Load a WAV</Button>
-          </Upload>
-          <Button icon={<ExperimentOutlined />} onClick={madeUp}>
-            Made-up noise
-          </Button>
+          <ListenWays
+            listenLabel={`Record ${LISTENED_S} s`}
+            onListen={(microphone) => void listen(microphone)}
+            onLoad={(file) => void load(file)}
+            madeUpLabel="Made-up noise"
+            onMadeUp={madeUp}
+          />
         </div>
       )}
       {answer !== null && !answer.found.ok && <p role="alert">{answer.found.message}</p>}

@@ -6,6 +6,7 @@ import {
   LINE_WAYS,
   lineQuestion,
   linesRead,
+  straightedgeTo,
   strikeLines,
   takeLine,
   wayRead,
@@ -83,12 +84,28 @@ export function LineReadings({ beltId }: { readonly beltId: string }) {
           />
         ))}
       </ul>
+      {way === 'depth' && <InTheWay reference={reference.pulley} />}
       {counted(reference) === 0 && others.some((read) => counted(read) > 0) && (
         <p role="alert">
           {pulleyName(settled.drive, reference.pulley)} has not been read: without it the others say nothing.
         </p>
       )}
     </section>
+  )
+}
+
+/** Said where no straightedge reaches the pulley that is read without lying on one that stands further out. */
+function InTheWay({ reference }: { readonly reference: string }) {
+  const { settled } = useBench()
+  const reading = useBenchState((state) => state.lineUp.reading)
+  const held = reading === null || reading === reference ? null : straightedgeTo(settled, reference, reading)
+  if (reading === null || held?.blockedBy == null) return null
+  const nameOf = (id: string) => pulleyName(settled.drive, id)
+  return (
+    <p role="status">
+      {nameOf(held.blockedBy)} stands further out, between the crank and {nameOf(reading)}: a straightedge cannot lie
+      flat here. Use the laser, or measure from the block.
+    </p>
   )
 }
 

@@ -9,6 +9,7 @@ import {
   takeBeltLines,
   type BeltLineSet,
   type SettledBelt,
+  type Shaft,
   type StackChoice,
   type StackPart,
 } from '@emery/core'
@@ -126,7 +127,7 @@ export function StackView({ belt }: { readonly belt: SettledBelt }) {
 
 function slotsOf(
   belt: SettledBelt,
-  shafts: ReturnType<typeof useBench>['settled']['drive']['shafts'],
+  shafts: readonly Shaft[],
   parts: readonly StackPart[],
   must: Readonly<Record<string, readonly string[]>>,
 ): readonly Slot[] {

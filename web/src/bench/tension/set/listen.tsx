@@ -1,10 +1,10 @@
-import { AudioOutlined, FolderOpenOutlined, ExperimentOutlined } from '@ant-design/icons'
-import { Button, Upload } from 'antd'
+import { Button } from 'antd'
 import { useEffect, useRef, useState } from 'react'
 import { scaleLinear } from 'd3-scale'
 import { SURE_OF_PITCH, type Pluck } from '@emery/core'
 import { VerdictMark } from '../../../readings/verdict-mark.tsx'
-import { hasMicrophone, machineMicrophone, madeUpMicrophone } from '../../../sound/microphone.ts'
+import { ListenWays } from '../../../sound/listen-ways.tsx'
+import { hasMicrophone, madeUpMicrophone } from '../../../sound/microphone.ts'
 import { useListening } from '../../../sound/use-listening.ts'
 import panel from '../../steps/panel.module.css'
 import tension from '../tension.module.css'
@@ -52,30 +52,16 @@ export function Listen({ wanted, onFound }: ListenProps) {
   return (
     <>
       <div className={styles['ways']}>
-        {hasMicrophone() && (
-          <Button icon={<AudioOutlined />} onClick={() => void listen(machineMicrophone)}>
-            Listen {LISTENED_S} s
-          </Button>
-        )}
-        <Upload
-          accept=".wav,audio/wav"
-          showUploadList={false}
-          beforeUpload={(file) => {
-            void load(file)
-            return false
-          }}
-        >
-          <Button icon={<FolderOpenOutlined />}>Load a WAV</Button>
-        </Upload>
-        <Button
-          icon={<ExperimentOutlined />}
-          onClick={() => {
+        <ListenWays
+          listenLabel={`Listen ${LISTENED_S} s`}
+          onListen={(microphone) => void listen(microphone)}
+          onLoad={(file) => void load(file)}
+          madeUpLabel="Made-up belt"
+          onMadeUp={() => {
             setSeed(seed + 1)
             void listen(madeUpMicrophone(wanted, seed))
           }}
-        >
-          Made-up belt
-        </Button>
+        />
       </div>
       {!hasMicrophone() && (
         <p className={panel['soft']}>This page has no microphone here; a recording made elsewhere can be loaded.</p>

@@ -1,0 +1,38 @@
+import { AudioOutlined, ExperimentOutlined, FolderOpenOutlined } from '@ant-design/icons'
+import { Button, Upload } from 'antd'
+import { hasMicrophone, machineMicrophone, type Microphone } from './microphone.ts'
+
+interface ListenWaysProps {
+  /** What the button for the machine’s microphone says. */
+  readonly listenLabel: string
+  readonly onListen: (microphone: Microphone) => void
+  readonly onLoad: (file: File) => void
+  readonly madeUpLabel: string
+  readonly onMadeUp: () => void
+}
+
+/** The ways to come by a recording: the machine’s microphone where there is one, a file, or one that is made up. */
+export function ListenWays({ listenLabel, onListen, onLoad, madeUpLabel, onMadeUp }: ListenWaysProps) {
+  return (
+    <>
+      {hasMicrophone() && (
+        <Button icon={<AudioOutlined />} onClick={() => onListen(machineMicrophone)}>
+          {listenLabel}
+        </Button>
+      )}
+      <Upload
+        accept=".wav,audio/wav"
+        showUploadList={false}
+        beforeUpload={(file) => {
+          onLoad(file)
+          return false
+        }}
+      >
+        <Button icon={<FolderOpenOutlined />}>Load a WAV</Button>
+      </Upload>
+      <Button icon={<ExperimentOutlined />} onClick={onMadeUp}>
+        {madeUpLabel}
+      </Button>
+    </>
+  )
+}
