@@ -110,6 +110,7 @@ test('a span is plucked: a made-up belt, a file that is none, a pitch that canno
 test('the machine’s microphone hears a pluck that is played to it; a stereo file of 24 bits is read', async ({
   playwright,
 }, info) => {
+  test.slow()
   const recording = madeUpPluck({ frequency: 92, seed: 4, seconds: 3, plucks: 3 })
   const file = info.outputPath('pluck.wav')
   writeFileSync(file, writeWav(recording))
@@ -128,9 +129,12 @@ test('the machine’s microphone hears a pluck that is played to it; a stereo fi
   await page.getByText('Set and check', { exact: true }).click()
   const set = page.getByRole('region', { name: 'Set it' })
   await set.getByText('Pluck', { exact: true }).click()
-  await set.getByRole('button', { name: 'Listen 3 s' }).click()
-  await expect(set.getByRole('status')).toContainText('Pluck the middle of the span now')
-  await expect(set).toContainText(/(Heard|Perhaps) 9[12]\.\d Hz/)
+  // Sound is played in real time: where a busy machine drops pieces of it, a second try hears it, as with a finger.
+  await expect(async () => {
+    await set.getByRole('button', { name: 'Listen 3 s' }).click()
+    await expect(set.getByRole('status')).toContainText('Pluck the middle of the span now')
+    await expect(set).toContainText(/(Heard|Perhaps) 9[12]\.\d Hz/)
+  }).toPass({ timeout: 60_000 })
   await set
     .locator('input[type=file]')
     .setInputFiles({ name: 'both.wav', mimeType: 'audio/wav', buffer: stereo24(recording) })
