@@ -133,8 +133,8 @@ test('the machine’s microphone hears a pluck that is played to it; a stereo fi
   await expect(async () => {
     await set.getByRole('button', { name: 'Listen 3 s' }).click()
     await expect(set.getByRole('status')).toContainText('Pluck the middle of the span now')
-    await expect(set).toContainText(/(Heard|Perhaps) 9[12]\.\d Hz/)
-  }).toPass({ timeout: 60_000 })
+    await expect(set).toContainText(/(Heard|Perhaps) 9[12]\.\d Hz/, { timeout: 25_000 })
+  }).toPass({ timeout: 80_000 })
   await set
     .locator('input[type=file]')
     .setInputFiles({ name: 'both.wav', mimeType: 'audio/wav', buffer: stereo24(recording) })
