@@ -242,7 +242,7 @@ export {
   type SpanChecked,
   type SpanReadings,
 } from './tension/hand-checks.ts'
-export { ENTRY_LIMITS, type LineUpVerdict } from './lineup/entry-angles.ts'
+export { ENTRY_LIMITS, worseAngle, type LineUpVerdict } from './lineup/entry-angles.ts'
 export {
   isLaserAskew,
   LINE_WAYS,

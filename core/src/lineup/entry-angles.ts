@@ -91,6 +91,11 @@ export function anglesOf(
   return { offset, leaveAngle: degrees(slope - own(a)), enterAngle: degrees(own(b) - slope) }
 }
 
+/** The larger of a span’s entry angles, degrees. */
+export function worseAngle({ leaveAngle, enterAngle }: Pick<SpanLine, 'leaveAngle' | 'enterAngle'>): number {
+  return Math.max(Math.abs(leaveAngle), Math.abs(enterAngle))
+}
+
 /** Share of an entry angle that counts on a pulley. */
 export function angleShare({ face }: Pick<Pulley, 'face'>): number {
   return face === 'smooth' ? SMOOTH_SHARE : 1

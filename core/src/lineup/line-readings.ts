@@ -3,6 +3,7 @@ import type { CheckedDrive } from '../drive/drive.ts'
 import type { DriveDraft, DriveEdit } from '../drive/edits.ts'
 import type { LineUpReading, ReadWhile } from '../drive/line-up-reading.ts'
 import { isSized, type Pulley } from '../drive/pulley.ts'
+import { mean } from '../numerics/mean.ts'
 import { degrees } from '../numerics/vectors.ts'
 import { beltLine } from '../path/clearance.ts'
 import type { Mm } from '../units/quantity.ts'
@@ -122,10 +123,6 @@ function offsetWhile(drive: AnyDrive, reference: string | undefined, pulley: str
     scatter: halfRange(offsets),
     readings: mine.length,
   }
-}
-
-function mean(of: readonly number[]): number {
-  return of.reduce((sum, each) => sum + each, 0) / of.length
 }
 
 function halfRange(of: readonly number[]): number {

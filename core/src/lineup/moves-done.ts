@@ -2,6 +2,7 @@
 import type { DriveDraft, DriveEdit, Stamp } from '../drive/edits.ts'
 import type { SettledBelt, SettledDrive } from '../path/settle.ts'
 import type { Mm } from '../units/quantity.ts'
+import { worseAngle } from './entry-angles.ts'
 import { linesAfter, lineUp, type LineUpMove } from './fix-plan.ts'
 import { linesRead, referenceOf } from './line-readings.ts'
 
@@ -118,5 +119,5 @@ function worstOfEach({ belts }: SettledDrive): { belt: string; worst: number }[]
 
 /** The largest entry angle of a belt, degrees. */
 function worstAngle(belt: SettledBelt): number {
-  return Math.max(...lineUp(belt).flatMap(({ leaveAngle, enterAngle }) => [Math.abs(leaveAngle), Math.abs(enterAngle)]))
+  return Math.max(...lineUp(belt).map(worseAngle))
 }

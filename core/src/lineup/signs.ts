@@ -1,5 +1,6 @@
 /** What else is wrong with a belt’s line, asked or said before anything is pressed: docs/mechanics/line-up.md. */
 import type { CheckedDrive } from '../drive/drive.ts'
+import { mean } from '../numerics/mean.ts'
 import { groovesTaken } from '../path/clearance.ts'
 import { sectionFigures } from '../sections/sections.ts'
 import type { Mm } from '../units/quantity.ts'
@@ -78,7 +79,6 @@ function offCentre(drive: CheckedDrive, pulley: string): readonly LineSign[] {
     reading.how === 'margin' && reading.pulley === pulley ? [reading] : [],
   )
   if (read.length === 0) return []
-  const mean = (of: readonly number[]) => of.reduce((sum, each) => sum + each, 0) / of.length
   const [front, back] = [mean(read.map((each) => each.front)), mean(read.map((each) => each.back))]
   const [by, bare] = [(back - front) / 2, Math.min(front, back)]
   return bare < 0 || Math.abs(by) > OFF_CENTRE ? [{ is: 'off-centre', pulley, by, bare, over: bare < 0 }] : []

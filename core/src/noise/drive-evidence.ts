@@ -1,5 +1,6 @@
 /** What the drive itself says of a noise: line-up, grip, fit and what was fitted last. docs/mechanics/noise.md. */
 import { fitLength, fitSituation, type FitVerdict } from '../length/fits.ts'
+import { worseAngle } from '../lineup/entry-angles.ts'
 import { lineUp } from '../lineup/fix-plan.ts'
 import type { SettledDrive } from '../path/settle.ts'
 import { GRIP_MARGIN } from '../tension/least-tension.ts'
@@ -45,9 +46,7 @@ function ofLine({ drive, belts }: SettledDrive): readonly DriveSays[] {
   if (spans.length === 0) return []
   const outcome =
     (['act', 'watch'] as const).find((verdict) => spans.some((span) => span.verdict === verdict)) ?? 'quiet'
-  const worst = spans
-    .filter(({ verdict }) => verdict === outcome)
-    .map(({ leaveAngle, enterAngle }) => Math.max(Math.abs(leaveAngle), Math.abs(enterAngle)))
+  const worst = spans.filter(({ verdict }) => verdict === outcome).map(worseAngle)
   return [
     {
       ...{ test: 'drive-line', outcome, shownBy: 'lineup' },

@@ -1,4 +1,4 @@
-import { linesAfter, referenceOf, spansOf, straightedgeTo, type Point } from '@emery/core'
+import { linesAfter, referenceOf, spansOf, straightedgeTo, type Point, worseAngle } from '@emery/core'
 import { useBench, useBenchState } from '../bench-context.ts'
 import styles from './line-up-layer.module.css'
 import type { Camera } from './use-camera.ts'
@@ -39,7 +39,7 @@ export function LineUpLayer({ camera }: { readonly camera: Camera }) {
             y: a.y + share * length * along.y - side * along.x * ASIDE.y,
           }
         }
-        const worse = Math.max(Math.abs(span.leaveAngle), Math.abs(span.enterAngle))
+        const worse = worseAngle(span)
         const figures =
           length < ROOM_FOR_BOTH
             ? [{ angle: worse, at: place(0.5, i) }]

@@ -1,5 +1,5 @@
 import { scaleLinear } from 'd3-scale'
-import { linesAfter, type LinesOfBelt, type SettledBelt } from '@emery/core'
+import { linesAfter, type LinesOfBelt, type SettledBelt, worseAngle } from '@emery/core'
 import { useLengths } from '../../readings/use-lengths.ts'
 import { useBench, useBenchState } from '../bench-context.ts'
 import { pulleyName } from '../pulley-name.ts'
@@ -70,7 +70,7 @@ function Picture({ belt, now, mended }: PictureProps) {
           const to = points[i + 1]
           const span = spans[from.at]
           if (to === undefined || span === undefined) return null
-          const angle = Math.max(Math.abs(span.leaveAngle), Math.abs(span.enterAngle))
+          const angle = worseAngle(span)
           return (
             <g key={`${span.from} ${span.to}`} data-verdict={span.verdict}>
               <line className={styles['span']} x1={from.x} y1={from.y} x2={to.x} y2={to.y} />

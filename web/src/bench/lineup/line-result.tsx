@@ -4,6 +4,7 @@ import {
   lineUp,
   linesRead,
   sectionFigures,
+  worseAngle,
   type LineRead,
   type SettledBelt,
 } from '@emery/core'
@@ -12,7 +13,7 @@ import { VerdictMark } from '../../readings/verdict-mark.tsx'
 import { useBench } from '../bench-context.ts'
 import { pulleyName } from '../pulley-name.ts'
 import panel from '../steps/panel.module.css'
-import { LINE_UP_DOES, LINE_UP_MARK, worseAngle } from './line-up-words.ts'
+import { LINE_UP_DOES, LINE_UP_MARK } from './line-up-words.ts'
 import styles from './lineup.module.css'
 
 const RANK = { quiet: 0, watch: 1, act: 2 } as const

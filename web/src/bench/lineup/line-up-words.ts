@@ -10,17 +10,6 @@ export const LINE_UP_DOES: Readonly<Record<LineUpVerdict, string>> = {
   act: 'chirps, worst near idle, wears its edges, loads the bearings askew and may be thrown off.',
 }
 
-/** The larger of a span’s entry angles, degrees. */
-export function worseAngle({
-  leaveAngle,
-  enterAngle,
-}: {
-  readonly leaveAngle: number
-  readonly enterAngle: number
-}): number {
-  return Math.max(Math.abs(leaveAngle), Math.abs(enterAngle))
-}
-
 /** How each way of reading is called, and how it is done. */
 export const LINE_WAY_WORDS: Readonly<Record<LineWay, { readonly label: string; readonly how: string }>> = {
   depth: {
