@@ -64,6 +64,7 @@ module.exports = {
     ]),
     only('length', 'length', ['numerics', 'units', 'sections', 'drive', 'path']),
     only('tension', 'tension', ['numerics', 'units', 'sections', 'drive', 'path', 'rules', 'speeds', 'resize']),
+    only('wear', 'wear', ['numerics', 'units', 'sections', 'drive', 'rules']),
     only('sound', 'sound', ['numerics']),
     only('noise', 'noise', [
       'numerics',
@@ -76,6 +77,7 @@ module.exports = {
       'length',
       'speeds',
       'rules',
+      'wear',
     ]),
     only('lineup', 'lineup', ['numerics', 'units', 'sections', 'drive', 'path']),
     only('measure', 'measure', ['numerics', 'units', 'sections', 'drive', 'path']),
@@ -83,7 +85,7 @@ module.exports = {
     only('route', 'route', ['numerics', 'units', 'sections', 'drive', 'path', 'solution']),
     only('exchange', 'exchange', [
       ...['numerics', 'units', 'sections', 'drive', 'path'],
-      ...['rules', 'speeds', 'solution', 'lineup', 'api'],
+      ...['rules', 'speeds', 'solution', 'lineup', 'wear', 'api'],
     ]),
   ],
   options: {

@@ -286,7 +286,7 @@ export {
   type LinesOfBelt,
 } from './lineup/fix-plan.ts'
 export { worstBearing } from './tension/bearings.ts'
-export { grooveWear, meshPitch, RIDE_LIMITS, type GrooveRide } from './tension/groove-wear.ts'
+export { grooveWear, meshPitch, type GrooveRide } from './tension/groove-wear.ts'
 export {
   beginRunIn,
   COOL_MINUTES,
@@ -431,3 +431,24 @@ export { findingFieldsSchema, type Finding, type FindingFields } from './api/fin
 export { madeUpNoise, NOISE_KINDS, type NoiseKind } from './sound/made-up-noise.ts'
 export { hearNoise, type HeardKind, type HeardNoise, type NoiseHeard, type Spectrogram } from './sound/noise-sound.ts'
 export { recurring, repetitionAnswer, repetitionMatches, type RepetitionMatch } from './noise/repetition.ts'
+export { findingsCsv, walkroundsCsv } from './exchange/record-csv.ts'
+export { type Walkround } from './api/walkround-records.ts'
+export { type LimitMet } from './wear/trend.ts'
+export { checkOf, type Check, type CheckId, type WearVerdict } from './wear/checks.ts'
+export { compareWalkrounds, type ComparedCheck } from './wear/compare.ts'
+export { dueItems, type DueItem } from './wear/due.ts'
+export { furthestRead, lastFitting, lastJudged, partTrends, type PartTrend, type WearHistory } from './wear/history.ts'
+export { figureText, judge, judgePart, type CheckJudged, type PartJudged, type Seen } from './wear/judge.ts'
+export { judgeAge } from './wear/belt-age.ts'
+export { sumUp, type WalkroundSum, type WatchUntil } from './wear/sum.ts'
+export { wearAt } from './wear/trend.ts'
+export { wearParts, type WearPart } from './wear/parts.ts'
+export {
+  MOST_CHECK_PHOTOS,
+  MOST_MARKS,
+  walkroundFieldsSchema,
+  type CheckPhoto,
+  type WalkroundCheck,
+  type WalkroundFields,
+} from './wear/walkround.ts'
+export { RIDE_LIMITS } from './rules/wear-rules.ts'

@@ -1,19 +1,16 @@
 import { describe, expect, test } from '@jest/globals'
-import { readFileSync } from 'node:fs'
 import type { CheckedDrive } from '../drive/drive.ts'
-import { readDriveText } from '../drive/read.ts'
 import { settleDrive } from '../path/settle.ts'
+import { DEMO_DRIVES, demoDrive } from '../testing/demo-drives.ts'
 import { changed, loopDrive } from '../testing/drives.ts'
+import type { CheckId, WearVerdict } from '../wear/checks.ts'
+import { judgePart } from '../wear/judge.ts'
+import { wearParts } from '../wear/parts.ts'
 import { driveEvidence, unanswered } from './drive-evidence.ts'
 import { readDiagnoseFile } from './diagnose-file.ts'
 import { NOMINAL_KNOWLEDGE } from './knowledge.ts'
 
-function demo(name: string): CheckedDrive {
-  const read = readDriveText(readFileSync(new URL(`../../../demo/drives/${name}.drive.json`, import.meta.url), 'utf8'))
-  if (!read.ok) throw new Error(name)
-  return read.drive
-}
-const ketch = demo('ketch-main')
+const ketch = demoDrive('ketch-main')
 const says = (drive: CheckedDrive, kmSinceFitted: number | null = null, daysSinceFitted: number | null = null) =>
   Object.fromEntries(
     driveEvidence(settleDrive(drive), { kmSinceFitted, daysSinceFitted }).map(({ test, outcome }) => [test, outcome]),
@@ -21,8 +18,8 @@ const says = (drive: CheckedDrive, kmSinceFitted: number | null = null, daysSinc
 
 describe('what a drive says itself', () => {
   test('is an answer that the knowledge knows, for every demo drive', () => {
-    for (const name of ['ketch-main', 'haulm-main', 'fenland-vee', 'skerry-rod', 'kiln-blower', 'linnet-toothed'])
-      for (const [id, outcome] of Object.entries(says(demo(name), 12_000)))
+    for (const name of DEMO_DRIVES)
+      for (const [id, outcome] of Object.entries(says(demoDrive(name), 12_000)))
         expect([id, NOMINAL_KNOWLEDGE.tests.find((each) => each.id === id)?.outcomes.map((each) => each.id)]).toEqual([
           id,
           expect.arrayContaining([outcome]),
@@ -68,6 +65,38 @@ describe('what a drive says itself', () => {
     [180, 'no'],
   ])('where nobody read the distance, a belt of %d days is new: %s', (days, outcome) => {
     expect(says(ketch, null, days)['drive-recent']).toBe(outcome)
+  })
+})
+
+test('a belt too short for its adjuster is said to be so', () => {
+  const short = changed(ketch, (d) => {
+    for (const belt of d.belts) belt.length = (belt.length ?? 0) - 60
+  })
+  expect(says(short)['drive-fit']).toBe('short')
+})
+
+describe('what the last walkround saw', () => {
+  const looked = (...seen: [part: string, check: CheckId, verdict: WearVerdict][]) =>
+    driveEvidence(settleDrive(ketch), {
+      ...{ kmSinceFitted: null, daysSinceFitted: null },
+      looked: wearParts(ketch).flatMap((part) => {
+        const checks = seen.flatMap(([of, check, verdict]) =>
+          part.kind === of && part.checks.includes(check) ? [{ check, verdict, reason: 'as seen' }] : [],
+        )
+        return checks.length === 0 ? [] : [judgePart(part, checks)]
+      }),
+    })
+      .filter(({ shownBy }) => shownBy === 'walkround')
+      .map(({ test: id, outcome }) => [id, outcome])
+
+  test('counts by the worst of each kind; what could not be told clears nothing', () => {
+    expect(looked()).toEqual([])
+    expect(looked(['belt', 'glaze', 'watch'], ['belt', 'cracks', 'replace'])).toEqual([['drive-belt-worn', 'replace']])
+    expect(looked(['belt', 'glaze', 'ok'], ['belt', 'cracks', 'unknown'])).toEqual([])
+    expect(looked(['tensioner', 'arm-travel', 'replace'])).toEqual([['drive-arm-worn', 'replace']])
+    expect(looked(['pulley', 'bearing', 'ok'])).toEqual([['drive-bearing-worn', 'fine']])
+    // Neither a belt's age nor dust in a groove says anything of ribs or bearings.
+    expect(looked(['belt', 'age', 'replace'], ['pulley', 'grooves', 'replace'])).toEqual([])
   })
 })
 

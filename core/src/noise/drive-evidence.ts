@@ -5,12 +5,15 @@ import { lineUp } from '../lineup/fix-plan.ts'
 import type { SettledDrive } from '../path/settle.ts'
 import { GRIP_MARGIN } from '../tension/least-tension.ts'
 import { spanTensions } from '../tension/span-tensions.ts'
+import type { CheckId } from '../wear/checks.ts'
+import type { PartJudged } from '../wear/judge.ts'
+import type { WearPartKind } from '../wear/parts.ts'
 import type { Answer } from './diagnose.ts'
 
 /** An answer that was computed, with the figure it rests on and the step of the bench that shows it. */
 export interface DriveSays extends Answer {
   readonly detail: string
-  readonly shownBy: 'lineup' | 'tension' | 'length' | 'history'
+  readonly shownBy: 'lineup' | 'tension' | 'length' | 'history' | 'walkround'
 }
 
 /** km that a belt counts as new for; where nobody read the distance, days within which it surely is and after which it is not (nominal). */
@@ -22,6 +25,8 @@ export interface DriveEvidenceOptions {
   /** Since the newest belt was fitted; null where nobody knows. */
   readonly kmSinceFitted: number | null
   readonly daysSinceFitted: number | null
+  /** Parts as they were last looked at since they were new. */
+  readonly looked?: readonly PartJudged[]
 }
 
 /**
@@ -29,7 +34,7 @@ export interface DriveEvidenceOptions {
  * no length was put in, is left open rather than taken for fine.
  */
 export function driveEvidence(settled: SettledDrive, since: DriveEvidenceOptions): readonly DriveSays[] {
-  return [...ofLine(settled), ...ofGrip(settled), ...ofFit(settled), ...ofAge(since)]
+  return [...ofLine(settled), ...ofGrip(settled), ...ofFit(settled), ...ofAge(since), ...ofWear(since.looked ?? [])]
 }
 
 /**
@@ -75,8 +80,8 @@ function ofGrip(settled: SettledDrive): readonly DriveSays[] {
   })
 }
 
-const FIT_OUTCOME: Readonly<Record<FitVerdict, 'fine' | 'watch' | 'act'>> = {
-  'too short': 'fine',
+const FIT_OUTCOME: Readonly<Record<FitVerdict, 'fine' | 'watch' | 'act' | 'short'>> = {
+  'too short': 'short',
   tight: 'fine',
   good: 'fine',
   'good, short life': 'watch',
@@ -89,11 +94,43 @@ function ofFit({ belts }: SettledDrive): readonly DriveSays[] {
     const situation = fitSituation(belt)
     return situation === undefined || belt.belt.length === null ? [] : [fitLength(situation, belt.belt.length)]
   })
-  const rank = { fine: 0, watch: 1, act: 2 }
+  const rank = { fine: 0, watch: 1, act: 2, short: 3 }
   const [worst] = fits.toSorted((a, b) => rank[FIT_OUTCOME[b.verdict]] - rank[FIT_OUTCOME[a.verdict]])
   return worst === undefined
     ? []
     : [{ test: 'drive-fit', outcome: FIT_OUTCOME[worst.verdict], detail: worst.verdict, shownBy: 'length' }]
+}
+
+/** The parts that a question about wear is asked of, and the checks that count for it; all of a part’s where none are named. */
+const WEAR_QUESTIONS: readonly {
+  readonly test: string
+  readonly kind: WearPartKind
+  readonly checks?: readonly CheckId[]
+}[] = [
+  { test: 'drive-belt-worn', kind: 'belt', checks: ['cracks', 'rib-depth', 'damage', 'glaze'] },
+  { test: 'drive-arm-worn', kind: 'tensioner' },
+  { test: 'drive-bearing-worn', kind: 'pulley', checks: ['bearing', 'rock'] },
+]
+
+/** The worst that was seen of each kind; that all are fine is only said where nothing was left out. */
+function ofWear(looked: readonly PartJudged[]): readonly DriveSays[] {
+  return WEAR_QUESTIONS.flatMap(({ test, kind, checks }): readonly DriveSays[] => {
+    const seen = looked
+      .filter(({ part }) => part.kind === kind)
+      .flatMap(({ part, checks: judged }) =>
+        judged.filter(({ check }) => checks?.includes(check) ?? true).map((each) => ({ ...each, name: part.name })),
+      )
+    const worst = (['replace', 'watch', 'unknown'] as const)
+      .map((verdict) => seen.find((each) => each.verdict === verdict))
+      .find((each) => each !== undefined)
+    if (worst === undefined)
+      return seen.length === 0
+        ? []
+        : [{ test, outcome: 'fine', detail: 'fine when it was looked at', shownBy: 'walkround' }]
+    return worst.verdict === 'unknown'
+      ? []
+      : [{ test, outcome: worst.verdict, detail: `${worst.name}: ${worst.reason}`, shownBy: 'walkround' }]
+  })
 }
 
 function ofAge({ kmSinceFitted: km, daysSinceFitted: days }: DriveEvidenceOptions): readonly DriveSays[] {

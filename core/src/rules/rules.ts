@@ -2,11 +2,12 @@
 import type { ShaftKind } from '../drive/shaft.ts'
 import { LEAST_CLEARANCE_MM, LEAST_TEETH_IN_MESH, LEAST_WRAP_DEG } from '../path/nominal.ts'
 import { sectionFigures, SECTIONS, type Section } from '../sections/sections.ts'
+import { WEAR_RULES } from './wear-rules.ts'
 
-export type RuleUnit = 'rpm' | 'm/s' | 'mm' | 'deg' | 'teeth' | 'share'
+export type RuleUnit = 'rpm' | 'm/s' | 'mm' | 'deg' | 'teeth' | 'share' | 'cracks' | 'km' | 'years' | 'months'
 
 /** What rules are about, in the order in which a screen lists them. */
-export const RULE_GROUPS = ['accessories', 'time', 'belts', 'pulleys', 'wraps'] as const
+export const RULE_GROUPS = ['accessories', 'time', 'belts', 'pulleys', 'wraps', 'wear'] as const
 export type RuleGroup = (typeof RULE_GROUPS)[number]
 
 /** One nominal value: what it says, and between what a workshop may set it. */
@@ -229,6 +230,7 @@ export const RULES: readonly Rule[] = [
     max: 100,
     why: 'A belt flaps; nearer than this it rubs.',
   },
+  ...WEAR_RULES,
 ]
 
 const BY_KEY: ReadonlyMap<string, Rule> = new Map(RULES.map((rule) => [rule.key, rule]))
@@ -261,7 +263,7 @@ export function ruleRefusal(rules: ShopRules, key: string, value: number): strin
   if (rule === undefined) return `There is no rule called "${key}".`
   const { min, max, subject, what } = rule
   if (!Number.isFinite(value) || value < min || value > max)
-    return `${subject}, ${what}: must be from ${min} to ${max} ${rule.unit === 'share' ? 'of the time' : rule.unit}.`
+    return `${subject}, ${what}: must be from ${min} to ${max}${rule.unit === 'share' ? '' : ` ${rule.unit}`}.`
   const other = otherEnd(key)
   const against = other === undefined ? undefined : ruleValue(rules, other.key)
   if (other === undefined || against === undefined) return undefined
@@ -275,6 +277,8 @@ function otherEnd(key: string): { readonly key: string; readonly is: 'above' | '
   if (key === ruleKey.timeWatch) return { key: ruleKey.timeAct, is: 'above' }
   if (key === ruleKey.timeAct) return { key: ruleKey.timeWatch, is: 'below' }
   if (/^speed\..*\.least$/.test(key)) return { key: key.replace(/least$/, 'most'), is: 'above' }
+  if (/^wear\..*\.watch$/.test(key)) return { key: key.replace(/watch$/, 'replace'), is: 'above' }
+  if (/^wear\..*\.replace$/.test(key)) return { key: key.replace(/replace$/, 'watch'), is: 'below' }
   if (/^speed\..*\.most$/.test(key)) return { key: key.replace(/most$/, 'least'), is: 'below' }
   return undefined
 }

@@ -1,13 +1,11 @@
 /** How deep a V belt sits, and what that has done: docs/mechanics/tension.md. */
 import type { SettledBelt, SettledDrive } from '../path/settle.ts'
 import { settleDrive, travelsNow } from '../path/settle.ts'
+import { RIDE_LIMITS } from '../rules/wear-rules.ts'
 import { sectionFigures } from '../sections/sections.ts'
 import { shaftSpeeds } from '../speeds/shaft-speeds.ts'
 import type { Mm } from '../units/quantity.ts'
 import type { CheckVerdict } from './tensioner-checks.ts'
-
-/** mm that a V belt's top may lie below the rim (nominal): from here on worth a look, from here on to be replaced. */
-export const RIDE_LIMITS = { watch: 1, act: 2 } as const
 
 export interface GrooveRide {
   readonly pulley: string

@@ -1,0 +1,14 @@
+import { readFileSync } from 'node:fs'
+import type { CheckedDrive } from '../drive/drive.ts'
+import { readDriveText } from '../drive/read.ts'
+
+export const DEMO_DRIVES = [
+  ...['ketch-main', 'haulm-main', 'fenland-vee', 'skerry-rod', 'kiln-blower', 'linnet-toothed'],
+] as const
+
+/** A drive of the made-up garage. */
+export function demoDrive(name: string): CheckedDrive {
+  const read = readDriveText(readFileSync(new URL(`../../../demo/drives/${name}.drive.json`, import.meta.url), 'utf8'))
+  if (!read.ok) throw new Error(name)
+  return read.drive
+}

@@ -1,0 +1,62 @@
+/** A walk round a drive as it is kept: what was looked at on which part, what was seen, and the verdict of then. */
+import type { InferType } from 'yup'
+import { choice, flag, identifier, list, quantity, record, text } from '../drive/schema-kit.ts'
+import { CHECK_IDS, type CheckId } from './checks.ts'
+
+export const WEAR_VERDICTS = ['ok', 'watch', 'replace', 'unknown'] as const
+
+/** Photos beside one check, and marks on one photo. */
+export const MOST_CHECK_PHOTOS = 6
+export const MOST_MARKS = 12
+
+const side = (description: string) => quantity('px', description, { min: 1, max: 20000, integer: true })
+const along = (description: string) => quantity('px', description, { min: 0, max: 20000 })
+
+const photoSchema = record({
+  id: text('The name under which the server keeps the picture.', 60).required('must name a picture'),
+  width: side('Width of the picture, upright.'),
+  height: side('Height of the picture, upright.'),
+  marks: list(
+    record({
+      x: along('To the right of its left edge.'),
+      y: along('Below its top edge.'),
+      words: text('What is to be seen there.', 200),
+    }),
+    'What was marked on it.',
+    { most: MOST_MARKS },
+  ),
+})
+
+export type CheckPhoto = Readonly<InferType<typeof photoSchema>>
+
+const checkSchema = record({
+  part: text('The part, in the drive’s own ids.', 80).required('must name a part'),
+  partName: text('The part as it was called then.', 200),
+  check: choice(CHECK_IDS as readonly CheckId[], 'What was looked at.'),
+  value: quantity('', 'The figure that was read, in its own unit; null if none.', { min: 0, max: 1000 }).nullable(),
+  state: identifier('What was seen beside a figure; null if nothing.').nullable(),
+  verdict: choice(WEAR_VERDICTS, 'What it came to then.'),
+  reason: text('Why, in words.', 500),
+  note: text('Anything worth knowing.', 1000),
+  photos: list(photoSchema, 'Pictures of it.', { most: MOST_CHECK_PHOTOS }),
+})
+
+export type WalkroundCheck = Readonly<InferType<typeof checkSchema>>
+
+export const walkroundFieldsSchema = record({
+  distance: quantity('km', 'What the vehicle had run; null if nobody read it.', { min: 0, max: 5_000_000 }).nullable(),
+  beltOff: flag('Whether the belt was off at the end.'),
+  checks: list(checkSchema, 'What was looked at, in the order of the parts.', { most: 600 }),
+  renewed: list(text('A part.', 80), 'Parts that are new since they were last looked at: their wear begins again.', {
+    most: 120,
+  }),
+  sum: list(text('One line.', 500), 'What it came to then: what to replace, to watch, to do together.', { most: 200 }),
+  note: text('Anything worth knowing.', 2000).trim(),
+  by: text('Who walked round.', 80).trim(),
+}).test(
+  'something',
+  'must have looked at something, or say what is new',
+  ({ checks, renewed }) => checks.length > 0 || renewed.length > 0,
+)
+
+export type WalkroundFields = Readonly<InferType<typeof walkroundFieldsSchema>>
