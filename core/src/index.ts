@@ -452,3 +452,10 @@ export {
   type WalkroundFields,
 } from './wear/walkround.ts'
 export { RIDE_LIMITS } from './rules/wear-rules.ts'
+export {
+  knowledgeSaveSchema,
+  type KnowledgeConflict,
+  type KnowledgeSave,
+  type KnowledgeVersion,
+  type KnowledgeVersionSummary,
+} from './api/knowledge-records.ts'

@@ -6,7 +6,13 @@ import { existsSync } from 'node:fs'
 import { join } from 'node:path'
 import type { Logger } from 'pino'
 import type { DataSource } from 'typeorm'
-import { findingFieldsSchema, fittingFieldsSchema, MOST_STACK_ROWS, stackFieldsSchema } from '@emery/core'
+import {
+  findingFieldsSchema,
+  fittingFieldsSchema,
+  MOST_STACK_ROWS,
+  stackFieldsSchema,
+  walkroundFieldsSchema,
+} from '@emery/core'
 import { driveRoutes } from './drives/drive-routes.ts'
 import { DriveService } from './drives/drive-service.ts'
 import { exampleRoutes } from './examples/example-routes.ts'
@@ -16,6 +22,8 @@ import { answerErrors, nothingHere } from './http/answer-errors.ts'
 import { ApiError } from './http/errors.ts'
 import { healthRoutes } from './http/health.ts'
 import { ownSiteOnly } from './http/own-site-only.ts'
+import { knowledgeRoutes } from './knowledge/knowledge-routes.ts'
+import { KnowledgeService } from './knowledge/knowledge-service.ts'
 import { photoRoutes } from './photos/photo-routes.ts'
 import { PhotoService } from './photos/photo-service.ts'
 import { ruleRoutes } from './rules/rule-routes.ts'
@@ -27,6 +35,7 @@ import { versionedRoutes } from './rows/versioned-routes.ts'
 import { stackParts } from './stack/stack-parts.ts'
 import { vehicleRoutes } from './vehicles/vehicle-routes.ts'
 import { VehicleService } from './vehicles/vehicle-service.ts'
+import { walkroundsOf } from './walkrounds/walkrounds.ts'
 
 export interface AppParts {
   readonly source: DataSource
@@ -87,6 +96,16 @@ export function buildApp({
     '/drives/:driveId/findings',
     driveRowRoutes({ rows: findingsOf(source, now), schema: findingFieldsSchema, named: 'findings' }),
   )
+  api.use(
+    '/drives/:driveId/walkrounds',
+    driveRowRoutes({
+      rows: walkroundsOf(source, now),
+      schema: walkroundFieldsSchema,
+      named: 'walkrounds',
+      largest: '1mb',
+    }),
+  )
+  api.use('/knowledge', knowledgeRoutes(new KnowledgeService(source, now)))
   api.use('/shelf', shelfRoutes(new ShelfService(source, now)))
   api.use(
     '/belt-line-parts',

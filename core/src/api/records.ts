@@ -3,6 +3,7 @@ import { number, string, type InferType } from 'yup'
 import { record, text } from '../drive/schema-kit.ts'
 import type { CheckedDrive } from '../drive/drive.ts'
 import type { DocumentProblem } from '../drive/references.ts'
+import type { KnowledgeConflict } from './knowledge-records.ts'
 import type { RuleConflict } from './rule-records.ts'
 import type { ShelfConflict } from './shelf-records.ts'
 import type { StackConflict } from './stack-records.ts'
@@ -97,7 +98,8 @@ export interface ErrorBody {
     /** What in a document or a request is wrong, by JSON path. */
     readonly problems?: readonly DocumentProblem[]
     /** On a conflict: the save that was refused and what stands there now. */
-    readonly conflict?: DriveConflict | VehicleConflict | ShelfConflict | StackConflict | RuleConflict
+    readonly conflict?:
+      DriveConflict | VehicleConflict | ShelfConflict | StackConflict | RuleConflict | KnowledgeConflict
   }
 }
 

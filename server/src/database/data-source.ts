@@ -3,16 +3,19 @@ import { DataSource } from 'typeorm'
 import { DriveEntity, DriveRevisionEntity } from '../drives/drive.entity.ts'
 import { FindingEntity } from '../findings/finding.entity.ts'
 import { FittingEntity } from '../fittings/fitting.entity.ts'
+import { KnowledgeEntity } from '../knowledge/knowledge.entity.ts'
 import { PhotoEntity } from '../photos/photo.entity.ts'
 import { RuleEntity } from '../rules/rule.entity.ts'
 import { ShelfEntity } from '../shelf/shelf.entity.ts'
 import { StackEntity } from '../stack/stack.entity.ts'
+import { WalkroundEntity } from '../walkrounds/walkround.entity.ts'
 import { VehicleEntity, VehicleRevisionEntity } from '../vehicles/vehicle.entity.ts'
 import { VehiclesAndDrives1763900000000 } from './migrations/1763900000000-vehicles-and-drives.ts'
 import { PeopleAndPhotos1764000000000 } from './migrations/1764000000000-people-and-photos.ts'
 import { ShelfAndFittings1764100000000 } from './migrations/1764100000000-shelf-and-fittings.ts'
 import { ShopRules1764200000000 } from './migrations/1764200000000-shop-rules.ts'
 import { Findings1764400000000 } from './migrations/1764400000000-findings.ts'
+import { WalkroundsAndKnowledge1764500000000 } from './migrations/1764500000000-walkrounds-and-knowledge.ts'
 import { StackParts1764300000000 } from './migrations/1764300000000-stack-parts.ts'
 
 /** The connection to MariaDB. The schema changes by migrations only. */
@@ -33,6 +36,8 @@ export function dataSourceFor(url: string): DataSource {
       RuleEntity,
       StackEntity,
       FindingEntity,
+      WalkroundEntity,
+      KnowledgeEntity,
     ],
     migrations: [
       VehiclesAndDrives1763900000000,
@@ -41,6 +46,7 @@ export function dataSourceFor(url: string): DataSource {
       ShopRules1764200000000,
       StackParts1764300000000,
       Findings1764400000000,
+      WalkroundsAndKnowledge1764500000000,
     ],
     migrationsTransactionMode: 'each',
     synchronize: false,

@@ -2,6 +2,7 @@ import type {
   DocumentProblem,
   DriveConflict,
   ErrorBody,
+  KnowledgeConflict,
   RuleConflict,
   ShelfConflict,
   StackConflict,
@@ -22,6 +23,8 @@ export const ERRORS = {
   STACK_PART_NOT_FOUND: { status: 404, message: 'There is no such part in the table; it may have been struck out.' },
   FINDING_NOT_FOUND: { status: 404, message: 'There is no such finding; it may have been struck out.' },
   FITTING_NOT_FOUND: { status: 404, message: 'There is no such fitting; it may have been struck out.' },
+  WALKROUND_NOT_FOUND: { status: 404, message: 'There is no such walkround; it may have been struck out.' },
+  KNOWLEDGE_NOT_FOUND: { status: 404, message: 'There is no such version of the knowledge.' },
   RULE_NOT_FOUND: { status: 404, message: 'There is no such rule.' },
   SHELF_FULL: { status: 409, message: 'The shelf holds at most 20,000 belts. Nothing was added.' },
   STACK_FULL: { status: 409, message: 'The table holds at most 2,000 parts. Nothing was added.' },
@@ -43,7 +46,7 @@ export type ErrorCode = keyof typeof ERRORS
 
 export interface ErrorDetails {
   readonly problems?: readonly DocumentProblem[]
-  readonly conflict?: DriveConflict | VehicleConflict | ShelfConflict | StackConflict | RuleConflict
+  readonly conflict?: DriveConflict | VehicleConflict | ShelfConflict | StackConflict | RuleConflict | KnowledgeConflict
 }
 
 /** An error out of the catalogue, thrown by services and turned into an answer by `answerErrors`. */

@@ -8,6 +8,8 @@ interface DriveRowRoutesOptions<Fields extends object, Said extends { readonly i
   readonly schema: ISchema<Fields> & Checks<Fields>
   /** What the list is called in an answer. */
   readonly named: string
+  /** Largest body; 100 kB where nothing is said. */
+  readonly largest?: string
 }
 
 /** Under `/drives/:driveId/…`: `GET /`, `POST /`, `DELETE /:id`, `POST /:id/restore`. */
@@ -15,9 +17,10 @@ export function driveRowRoutes<Fields extends object, Said extends { readonly id
   rows,
   schema,
   named,
+  largest = '100kb',
 }: DriveRowRoutesOptions<Fields, Said>): Router {
   const routes = Router({ mergeParams: true })
-  const body = json({ limit: '100kb', strict: false })
+  const body = json({ limit: largest, strict: false })
   const driveOf = (params: object) => (params as { readonly driveId: string }).driveId
 
   routes.get('/', async (request, response) => {
