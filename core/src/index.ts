@@ -434,7 +434,7 @@ export { recurring, repetitionAnswer, repetitionMatches, type RepetitionMatch } 
 export { findingsCsv, walkroundsCsv } from './exchange/record-csv.ts'
 export { type Walkround } from './api/walkround-records.ts'
 export { type LimitMet } from './wear/trend.ts'
-export { checkOf, type Check, type CheckId, type WearVerdict } from './wear/checks.ts'
+export { checkOf, type CheckFigure, type CheckId, type WearVerdict } from './wear/checks.ts'
 export { compareWalkrounds, type ComparedCheck } from './wear/compare.ts'
 export { dueItems, type DueItem } from './wear/due.ts'
 export { furthestRead, lastFitting, lastJudged, partTrends, type PartTrend, type WearHistory } from './wear/history.ts'

@@ -91,7 +91,7 @@ const TABLE: Readonly<Record<CheckId, Omit<Check, 'id'>>> = {
     ],
   },
   damage: {
-    name: 'Damage and dirt',
+    name: 'Damage',
     how: ['Turn the belt through once, in good light, both faces and both edges.'],
     where: 'All the way round.',
     belt: 'any',
@@ -140,7 +140,7 @@ const TABLE: Readonly<Record<CheckId, Omit<Check, 'id'>>> = {
     ],
   },
   age: {
-    name: 'Distance and age',
+    name: 'Age',
     how: ['Worked out from what was fitted and when; a fitting is written down in Length.'],
     where: '',
     belt: 'any',

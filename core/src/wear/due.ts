@@ -21,6 +21,14 @@ export interface DueItem {
   readonly overdue: boolean
 }
 
+/** When and where it is asked what is due. */
+export interface DueAt {
+  /** ms since 1970. */
+  readonly now: number
+  /** km; the furthest that was read where nobody has read it today. */
+  readonly distance?: number | null
+}
+
 /** ms since 1970 of a day or a moment, ISO. */
 function moment(iso: string): number {
   // eslint-disable-next-line no-restricted-globals -- reads the moment it is given, not the clock
@@ -31,9 +39,14 @@ function moment(iso: string): number {
  * What is to be replaced or looked at again, most urgent first: what the last walkround said and nobody has renewed since, where a trend
  * meets its limit, and the end of a belt’s life by distance and age.
  */
-export function dueItems(drive: CheckedDrive, history: WearHistory, rules: ShopRules, now: number): readonly DueItem[] {
+export function dueItems(
+  drive: CheckedDrive,
+  history: WearHistory,
+  rules: ShopRules,
+  { now, distance = null }: DueAt,
+): readonly DueItem[] {
   const parts = wearParts(drive)
-  const km = furthestRead(history)
+  const km = distance ?? furthestRead(history)
   const trends = partTrends(history, parts, rules)
   const items = parts.flatMap((part): Omit<DueItem, 'overdue'>[] => {
     const seen = lastSeen(history, part)

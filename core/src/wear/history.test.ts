@@ -208,7 +208,7 @@ describe('wear over distance', () => {
       ]),
     ]
     const fitted = [{ belt: belt.of, fittedOn: '2018-01-01', distance: 20_000 }]
-    const due = dueItems(drive, history(seen, fitted), NOMINAL_RULES, now)
+    const due = dueItems(drive, history(seen, fitted), NOMINAL_RULES, { now })
     expect(due.map(({ part, what, atKm, overdue }) => [part.id, what, atKm, overdue])).toEqual(
       expect.arrayContaining([
         [idler.id, 'replace', null, true],
@@ -216,6 +216,8 @@ describe('wear over distance', () => {
       ]),
     )
     expect(due[0]?.overdue).toBe(true)
+    const further = dueItems(drive, history(seen, fitted), NOMINAL_RULES, { now, distance: 70_000 })
+    expect(further.find(({ what }) => what === 'look')?.overdue).toBe(true)
     // By the years of a neoprene belt, or of one nobody knows, it is over; by those of EPDM it is not.
     const life = due.find(({ part, what }) => part.id === belt.id && what === 'replace')
     expect(life?.overdue).toBe((drive.belts[0]?.material ?? 'unknown') !== 'epdm')
@@ -223,10 +225,10 @@ describe('wear over distance', () => {
       drive,
       history([...seen, walked('2026-10-02', 60_010, [], [idler.id])], fitted),
       NOMINAL_RULES,
-      now,
+      { now },
     )
     expect(after.some(({ part }) => part.id === idler.id)).toBe(false)
-    expect(dueItems(drive, history([]), NOMINAL_RULES, now)).toEqual([])
+    expect(dueItems(drive, history([]), NOMINAL_RULES, { now })).toEqual([])
   })
 
   test('what was last seen counts until the part is new', () => {

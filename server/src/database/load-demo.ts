@@ -7,12 +7,15 @@ import {
   readShelfCsv,
   readStackCsv,
   vehicleFieldsSchema,
+  walkroundFieldsSchema,
   type FittingFields,
+  type Walkround,
 } from '@emery/core'
 import { DriveService } from '../drives/drive-service.ts'
 import { fittingsOf } from '../fittings/fittings.ts'
 import { ShelfService } from '../shelf/shelf-service.ts'
 import { stackParts } from '../stack/stack-parts.ts'
+import { walkroundsOf } from '../walkrounds/walkrounds.ts'
 import { VehicleService } from '../vehicles/vehicle-service.ts'
 
 interface Garage {
@@ -25,6 +28,7 @@ interface Garage {
       readonly id: string
       readonly file: string
       readonly fittings?: readonly (FittingFields & { readonly id: string })[]
+      readonly walkrounds?: readonly Walkround[]
     }[]
   }[]
   /** A table of belts. */
@@ -34,7 +38,7 @@ interface Garage {
 }
 
 /**
- * Loads the made-up garage. Vehicles, drives and fittings have fixed ids: what is there already, changed or deleted
+ * Loads the made-up garage. Vehicles, drives and what was done to them have fixed ids: what is there already, changed or deleted
  * by the user or not, is left as it is. The shelf and the table of parts are filled once, before anything was ever in them.
  */
 export async function loadDemo(source: DataSource, folder: string, now: () => Date): Promise<void> {
@@ -42,13 +46,16 @@ export async function loadDemo(source: DataSource, folder: string, now: () => Da
   const vehicles = new VehicleService(source, now)
   const drives = new DriveService(source, now)
   const fittings = fittingsOf(source, now)
+  const walkrounds = walkroundsOf(source, now)
   for (const { id, drives: ofVehicle, ...fields } of garage.vehicles) {
     await vehicles.create(await vehicleFieldsSchema.validate(fields), id)
-    for (const { id: driveId, file, fittings: fitted = [] } of ofVehicle) {
+    for (const { id: driveId, file, fittings: fitted = [], walkrounds: walked = [] } of ofVehicle) {
       const read = readDriveText(readFileSync(join(folder, file), 'utf8'))
       if (!read.ok) throw new Error(`${file}: ${read.problems.map(problemLine).join(' ')}`)
       await drives.create({ id: driveId, vehicleId: id, document: read.drive, reason: 'made-up garage', by: '' })
       for (const { id: fittingId, ...fields } of fitted) await fittings.addOnce(driveId, fields, fittingId)
+      for (const { id: walkId, at, ...fields } of walked)
+        await walkrounds.addOnce(driveId, await walkroundFieldsSchema.validate(fields), walkId, new Date(at))
     }
   }
   const table = <Read extends { readonly problems: readonly string[] }>(

@@ -47,20 +47,20 @@ export class DriveRows<Fields extends object, Said extends { readonly id: string
     return rows.map(said)
   }
 
-  async add(driveId: string, fields: Fields, id = newId()): Promise<Said> {
+  async add(driveId: string, fields: Fields, id = newId(), now = this.now()): Promise<Said> {
     await this.mustHaveDrive(driveId)
     const { entity, stored, said } = this.options
-    const now = this.now()
     const row = { ...stored(fields, now), id, driveId, createdAt: now, deletedAt: null } as unknown as DriveRow & Said
     await this.source.manager.insert(entity, row as never)
     return said(row)
   }
 
-  /** Keeps a record unless there is, or was, one of this id, or its drive is gone. */
-  async addOnce(driveId: string, fields: Fields, id: string): Promise<void> {
+  /** Keeps a record as of a moment, unless there is, or was, one of this id, or its drive is gone. */
+  async addOnce(driveId: string, fields: Fields, id: string, now = this.now()): Promise<void> {
     const { manager } = this.source
     if (await manager.existsBy(this.options.entity, this.where({ id }))) return
-    if (await manager.existsBy(DriveEntity, { id: driveId, deletedAt: IsNull() })) await this.add(driveId, fields, id)
+    if (await manager.existsBy(DriveEntity, { id: driveId, deletedAt: IsNull() }))
+      await this.add(driveId, fields, id, now)
   }
 
   async remove(driveId: string, id: string): Promise<void> {

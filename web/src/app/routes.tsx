@@ -36,6 +36,11 @@ export const router = createBrowserRouter([
         hydrateFallbackElement: <p role="status">Listening …</p>,
       },
       {
+        path: 'walkround/:driveId?',
+        lazy: async () => ({ Component: (await import('../walkround/walkround-screen.tsx')).WalkroundScreen }),
+        hydrateFallbackElement: <p role="status">Fetching the lamp …</p>,
+      },
+      {
         path: 'rules',
         lazy: async () => ({ Component: (await import('../rules/rules-screen.tsx')).RulesScreen }),
         hydrateFallbackElement: <p role="status">Fetching the rules …</p>,

@@ -13,6 +13,7 @@ import styles from './shell.module.css'
 import { TopBarSetter, type Command, type TopBarContent } from './top-bar.ts'
 import { RulesIcon } from './rules-icon.tsx'
 import { ShelfIcon } from './shelf-icon.tsx'
+import { WalkroundIcon } from './walkround-icon.tsx'
 import { UnitSwitch } from './unit-switch.tsx'
 
 /** The frame round every screen: top bar, rail, and the screen itself. */
@@ -30,6 +31,7 @@ export function Shell() {
       { id: 'drives', label: 'All drives', run: () => void navigate('/drives') },
       { id: 'shelf', label: 'The shelf: belts, and what their numbers mean', run: () => void navigate('/shelf') },
       { id: 'noise', label: 'Noise: what is making that sound', run: () => void navigate('/noise') },
+      { id: 'walkround', label: 'Walkround: what is worn', run: () => void navigate('/walkround') },
       { id: 'rules', label: 'Rules: every value the verdicts rest on', run: () => void navigate('/rules') },
       {
         id: 'units',
@@ -82,6 +84,10 @@ export function Shell() {
           <NavLink to="/noise">
             <NoiseIcon />
             Noise
+          </NavLink>
+          <NavLink to="/walkround">
+            <WalkroundIcon />
+            Walkround
           </NavLink>
           <NavLink to="/rules">
             <RulesIcon />

@@ -1,8 +1,8 @@
 import { useQuery } from '@tanstack/react-query'
-import { Button, Select } from 'antd'
+import { Button } from 'antd'
 import dayjs from 'dayjs'
 import { useCallback, useMemo, useState } from 'react'
-import { useNavigate, useParams } from 'react-router'
+import { useParams } from 'react-router'
 import {
   diagnose,
   driveEvidence,
@@ -13,8 +13,9 @@ import {
   type DriveSays,
   type Fitting,
 } from '@emery/core'
-import { driveListQuery, driveQuery } from '../api/drives.ts'
+import { driveQuery } from '../api/drives.ts'
 import { fittingsQuery } from '../api/fittings.ts'
+import { PickDrive } from '../app/pick-drive.tsx'
 import { useTopBar } from '../app/top-bar.ts'
 import { useNow } from '../app/use-now.ts'
 import { DoneList } from './done-list.tsx'
@@ -80,7 +81,7 @@ function Search({ driveId, record, fittings }: SearchProps) {
   return (
     <div className={styles['page']}>
       <div className={styles['work']}>
-        <PickDrive driveId={driveId} />
+        <PickDrive driveId={driveId} under="/noise" none="none that is kept here" />
         <Heard
           search={search}
           onAnswer={(given) => answer(driveId, given)}
@@ -150,27 +151,5 @@ function StaleAnswers({ onBegin }: { readonly onBegin: () => void }) {
         Begin a new search
       </Button>
     </div>
-  )
-}
-
-function PickDrive({ driveId }: { readonly driveId: string }) {
-  const navigate = useNavigate()
-  const [search, setSearch] = useState('')
-  const { data } = useQuery(driveListQuery(search))
-  const options = (data?.drives ?? []).map(({ id, document, vehicle }) => ({
-    value: id,
-    label: vehicle === null ? document.name : `${vehicle.name}: ${document.name}`,
-  }))
-  return (
-    <label className={styles['drive']}>
-      <span>On which drive</span>
-      <Select
-        aria-label="On which drive"
-        value={driveId}
-        showSearch={{ filterOption: false, onSearch: setSearch }}
-        options={[{ value: '', label: 'none that is kept here' }, ...options]}
-        onChange={(next: string) => void navigate(next === '' ? '/noise' : `/noise/${next}`)}
-      />
-    </label>
   )
 }

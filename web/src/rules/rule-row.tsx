@@ -17,6 +17,10 @@ const UNITS: Readonly<Record<RuleUnit, string>> = {
   deg: '°',
   teeth: 'teeth',
   share: '%',
+  cracks: 'cracks',
+  km: 'km',
+  years: 'years',
+  months: 'months',
 }
 
 interface RuleRowProps {

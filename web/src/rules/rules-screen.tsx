@@ -24,6 +24,10 @@ const GROUPS: Readonly<Record<RuleGroup, { readonly title: string; readonly used
     title: 'Wraps and clearance',
     used: 'Route and Length: what slips first, what rubs. A shaft’s own least wrap goes first.',
   },
+  wear: {
+    title: 'Wear',
+    used: 'Walkround: each verdict, what is watched and until when, when a belt’s life ends. Tension: depth in a groove.',
+  },
 }
 
 /** Every value the verdicts rest on: nominal, or as this workshop has set it. */

@@ -1,20 +1,21 @@
 import { CameraOutlined, PictureOutlined } from '@ant-design/icons'
 import { Button, InputNumber, Select, Slider } from 'antd'
-import { useMemo, useRef, useState } from 'react'
+import { useCallback, useMemo, useRef } from 'react'
 import { v4 as newId } from 'uuid'
 import {
   LEAST_MARKS,
-  MOST_PHOTO_BYTES,
   photoRefusal,
   placeByPhoto,
   takeReading,
   wordingFor,
   type Photo,
+  type PhotoRecord,
   type PhotoResult,
   type SeenPulley,
 } from '@emery/core'
-import { addPhoto, practicePhoto } from '../../api/photos.ts'
-import { stampNow, usePreferences } from '../../app/preferences.ts'
+import { practicePhoto } from '../../api/photos.ts'
+import { stampNow } from '../../app/preferences.ts'
+import { usePhotoLoad } from '../../readings/use-photo-load.ts'
 import { NO_BUBBLE } from '../../readings/slider.ts'
 import { useLengths } from '../../readings/use-lengths.ts'
 import { useBench, useBenchState } from '../bench-context.ts'
@@ -47,26 +48,13 @@ export function PhotoPanel() {
 function LoadPhoto({ has }: { readonly has: boolean }) {
   const { store } = useBench()
   const input = useRef<HTMLInputElement>(null)
-  const [state, setState] = useState<{ readonly busy: boolean; readonly refusal: string | null }>({
-    busy: false,
-    refusal: null,
-  })
-  const load = async (what: () => Promise<Blob>, name: string) => {
-    setState({ busy: true, refusal: null })
-    try {
-      const picture = await what()
-      if (picture.size > MOST_PHOTO_BYTES)
-        throw new Error('This picture is larger than 15 MB. Save it smaller and load it again.')
-      const { id, width, height } = await addPhoto(picture, usePreferences.getState().person)
-      store.getState().edit('load a photo', setPhoto({ id, width, height }, stampNow()))
-      setState({ busy: false, refusal: null })
-    } catch (error) {
-      setState({
-        busy: false,
-        refusal: `${name}: ${error instanceof Error ? error.message : 'it could not be loaded.'}`,
-      })
-    }
-  }
+  const { load, busy, refusal } = usePhotoLoad(
+    useCallback(
+      ({ id, width, height }: PhotoRecord) =>
+        void store.getState().edit('load a photo', setPhoto({ id, width, height }, stampNow())),
+      [store],
+    ),
+  )
   return (
     <>
       {!has && (
@@ -79,7 +67,7 @@ function LoadPhoto({ has }: { readonly has: boolean }) {
           type={has ? 'default' : 'primary'}
           size={has ? 'middle' : 'large'}
           icon={<PictureOutlined />}
-          loading={state.busy}
+          loading={busy}
           onClick={() => input.current?.click()}
         >
           {has ? 'Another picture' : 'Load a picture'}
@@ -87,7 +75,7 @@ function LoadPhoto({ has }: { readonly has: boolean }) {
         <Button
           size={has ? 'middle' : 'large'}
           icon={<CameraOutlined />}
-          disabled={state.busy}
+          disabled={busy}
           onClick={() => void load(practicePhoto, 'The practice picture')}
         >
           Practice picture
@@ -106,9 +94,9 @@ function LoadPhoto({ has }: { readonly has: boolean }) {
           event.target.value = ''
         }}
       />
-      {state.refusal !== null && (
+      {refusal !== null && (
         <p className={styles['refusal']} role="alert">
-          {state.refusal}
+          {refusal}
         </p>
       )}
     </>

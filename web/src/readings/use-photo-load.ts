@@ -1,0 +1,35 @@
+import { useCallback, useState } from 'react'
+import { MOST_PHOTO_BYTES, type PhotoRecord } from '@emery/core'
+import { addPhoto } from '../api/photos.ts'
+import { usePreferences } from '../app/preferences.ts'
+
+/** Sends a picture to be kept, and says in a sentence why one cannot be. */
+export function usePhotoLoad(onLoaded: (photo: PhotoRecord) => void): {
+  readonly load: (what: () => Promise<Blob>, name: string) => Promise<void>
+  readonly busy: boolean
+  readonly refusal: string | null
+} {
+  const [state, setState] = useState<{ readonly busy: boolean; readonly refusal: string | null }>({
+    busy: false,
+    refusal: null,
+  })
+  const load = useCallback(
+    async (what: () => Promise<Blob>, name: string) => {
+      setState({ busy: true, refusal: null })
+      try {
+        const picture = await what()
+        if (picture.size > MOST_PHOTO_BYTES)
+          throw new Error('This picture is larger than 15 MB. Save it smaller and load it again.')
+        onLoaded(await addPhoto(picture, usePreferences.getState().person))
+        setState({ busy: false, refusal: null })
+      } catch (error) {
+        setState({
+          busy: false,
+          refusal: `${name}: ${error instanceof Error ? error.message : 'it could not be loaded.'}`,
+        })
+      }
+    },
+    [onLoaded],
+  )
+  return { load, ...state }
+}
