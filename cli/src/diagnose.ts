@@ -34,7 +34,7 @@ export const diagnose: Command = {
     if (!read.ok) return complain(read.problems)
     const said =
       read.drive === null ? [] : driveEvidence(settleDrive(read.drive), { kmSinceFitted: null, daysSinceFitted: null })
-    const result = weigh(NOMINAL_KNOWLEDGE, [...read.answers, ...unanswered(said, read.answers)])
+    const result = weigh(NOMINAL_KNOWLEDGE, [...read.answers, ...unanswered(NOMINAL_KNOWLEDGE, said, read.answers)])
     if (!result.ok) return complain(result.problems)
     const { causes, next, doubt } = result.diagnosis
     if (values.text === true) terminal.out(asTables(result.diagnosis))

@@ -422,6 +422,7 @@ export {
   type Ask,
   type Cause,
   type Knowledge,
+  type KnowledgeFile,
   type KnowledgeRead,
   type NoiseTest,
 } from './noise/knowledge.ts'

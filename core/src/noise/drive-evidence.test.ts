@@ -102,10 +102,14 @@ describe('what the last walkround saw', () => {
 
 test('is left out where it was answered, and that a belt is new is said once', () => {
   const says = driveEvidence(settleDrive(ketch), { kmSinceFitted: 400, daysSinceFitted: null })
-  const left = (answered: string) => unanswered(says, [{ test: answered, outcome: 'yes' }]).map(({ test: id }) => id)
+  const left = (answered: string) =>
+    unanswered(NOMINAL_KNOWLEDGE, says, [{ test: answered, outcome: 'yes' }]).map(({ test: id }) => id)
   expect(left('water')).toEqual(says.map(({ test: id }) => id))
   expect(left('drive-fit')).not.toContain('drive-fit')
   expect(left('new-belt')).not.toContain('drive-recent')
+  // A workshop’s own knowledge may not ask it at all.
+  const others = { tests: NOMINAL_KNOWLEDGE.tests.filter(({ id }) => id !== 'drive-fit') }
+  expect(unanswered(others, says, []).map(({ test: id }) => id)).not.toContain('drive-fit')
 })
 
 describe('the file of a diagnosis', () => {

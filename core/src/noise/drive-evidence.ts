@@ -9,6 +9,7 @@ import type { CheckId } from '../wear/checks.ts'
 import type { PartJudged } from '../wear/judge.ts'
 import type { WearPartKind } from '../wear/parts.ts'
 import type { Answer } from './diagnose.ts'
+import type { Knowledge } from './knowledge.ts'
 
 /** An answer that was computed, with the figure it rests on and the step of the bench that shows it. */
 export interface DriveSays extends Answer {
@@ -38,11 +39,20 @@ export function driveEvidence(settled: SettledDrive, since: DriveEvidenceOptions
 }
 
 /**
- * What a drive says of questions that nobody has answered. That a belt is new is said once: by whoever brings the car, or else by the record.
+ * What a drive says of questions that the knowledge asks and nobody has answered. That a belt is new is said once: by whoever brings the car, or else by the record.
  */
-export function unanswered(says: readonly DriveSays[], answers: readonly Answer[]): readonly DriveSays[] {
+export function unanswered(
+  { tests }: Pick<Knowledge, 'tests'>,
+  says: readonly DriveSays[],
+  answers: readonly Answer[],
+): readonly DriveSays[] {
   const answered = (id: string) => answers.some(({ test }) => test === id)
-  return says.filter(({ test }) => !answered(test) && !(test === 'drive-recent' && answered('new-belt')))
+  const asked = (id: string, outcome: string) =>
+    tests.some((test) => test.id === id && test.outcomes.some((each) => each.id === outcome))
+  return says.filter(
+    ({ test, outcome }) =>
+      asked(test, outcome) && !answered(test) && !(test === 'drive-recent' && answered('new-belt')),
+  )
 }
 
 function ofLine({ drive, belts }: SettledDrive): readonly DriveSays[] {

@@ -73,7 +73,8 @@ const knowledgeSchema = record({
   tests: list(testSchema, 'What is asked or done.', { least: 1, most: 120 }),
 })
 
-type KnowledgeFile = Readonly<InferType<typeof knowledgeSchema>>
+/** Knowledge as it is written; not yet known to hold together. */
+export type KnowledgeFile = Readonly<InferType<typeof knowledgeSchema>>
 export type Cause = KnowledgeFile['causes'][number]
 export type NoiseTest = KnowledgeFile['tests'][number]
 

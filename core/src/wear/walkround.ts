@@ -50,7 +50,7 @@ export const walkroundFieldsSchema = record({
   renewed: list(text('A part.', 80), 'Parts that are new since they were last looked at: their wear begins again.', {
     most: 120,
   }),
-  sum: list(text('One line.', 500), 'What it came to then: what to replace, to watch, to do together.', { most: 200 }),
+  sum: list(text('One line.', 8000), 'What it came to then: what to replace, to watch, to do together.', { most: 200 }),
   note: text('Anything worth knowing.', 2000).trim(),
   by: text('Who walked round.', 80).trim(),
 }).test(

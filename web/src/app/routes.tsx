@@ -36,9 +36,24 @@ export const router = createBrowserRouter([
         hydrateFallbackElement: <p role="status">Listening …</p>,
       },
       {
+        path: 'noise/:driveId/sheet/:findingId',
+        lazy: async () => ({ Component: (await import('../noise/finding-sheet-screen.tsx')).FindingSheetScreen }),
+        hydrateFallbackElement: <p role="status">Laying out the sheet …</p>,
+      },
+      {
+        path: 'walkround/:driveId/sheet/:walkId',
+        lazy: async () => ({ Component: (await import('../walkround/walk-sheet-screen.tsx')).WalkSheetScreen }),
+        hydrateFallbackElement: <p role="status">Laying out the sheet …</p>,
+      },
+      {
         path: 'walkround/:driveId?',
         lazy: async () => ({ Component: (await import('../walkround/walkround-screen.tsx')).WalkroundScreen }),
         hydrateFallbackElement: <p role="status">Fetching the lamp …</p>,
+      },
+      {
+        path: 'rules/noise',
+        lazy: async () => ({ Component: (await import('../knowledge/knowledge-screen.tsx')).KnowledgeScreen }),
+        hydrateFallbackElement: <p role="status">Fetching the knowledge …</p>,
       },
       {
         path: 'rules',

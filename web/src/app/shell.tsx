@@ -33,6 +33,7 @@ export function Shell() {
       { id: 'noise', label: 'Noise: what is making that sound', run: () => void navigate('/noise') },
       { id: 'walkround', label: 'Walkround: what is worn', run: () => void navigate('/walkround') },
       { id: 'rules', label: 'Rules: every value the verdicts rest on', run: () => void navigate('/rules') },
+      { id: 'knowledge', label: 'Noise: edit causes and tests', run: () => void navigate('/rules/noise') },
       {
         id: 'units',
         label: units === 'mm' ? 'Show inches' : 'Show millimetres',

@@ -1,5 +1,5 @@
 import { Button } from 'antd'
-import { NOMINAL_KNOWLEDGE } from '@emery/core'
+import { useKnowledge } from '../api/knowledge.ts'
 import styles from './noise.module.css'
 import type { NoiseSearch } from './noise-store.ts'
 
@@ -10,7 +10,7 @@ interface DoneListProps {
 
 /** Tests that were done or left out, each to be taken back. */
 export function DoneList({ search: { answers, skipped }, onTakeBack }: DoneListProps) {
-  const tests = NOMINAL_KNOWLEDGE.tests
+  const { tests } = useKnowledge()
   const done = answers.flatMap(({ test: id, outcome, detail }) => {
     const test = tests.find((each) => each.id === id)
     if (test === undefined || (test.ask !== 'test' && test.ask !== 'sound')) return []

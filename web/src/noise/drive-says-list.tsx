@@ -1,6 +1,7 @@
 import { useMemo } from 'react'
 import { Link } from 'react-router'
-import { NOMINAL_KNOWLEDGE, settleDrive, type DriveRecord, type DriveSays } from '@emery/core'
+import { settleDrive, type DriveRecord, type DriveSays } from '@emery/core'
+import { useKnowledge } from '../api/knowledge.ts'
 import { VerdictMark, type Verdict } from '../readings/verdict-mark.tsx'
 import { SmallDrive } from '../shapes/small-drive.tsx'
 import styles from './noise.module.css'
@@ -11,6 +12,9 @@ const ROWS = [
   { test: 'drive-grip-wet', label: 'Grip, wet', step: 'tension' },
   { test: 'drive-fit', label: 'Belt’s length', step: 'length' },
   { test: 'drive-recent', label: 'Belt lately fitted', step: 'history' },
+  { test: 'drive-belt-worn', label: 'Belt, last walkround', step: 'walkround' },
+  { test: 'drive-arm-worn', label: 'Tensioner, last walkround', step: 'walkround' },
+  { test: 'drive-bearing-worn', label: 'Bearings, last walkround', step: 'walkround' },
 ] as const
 
 const MARKS: Readonly<Record<string, Verdict>> = {
@@ -20,6 +24,8 @@ const MARKS: Readonly<Record<string, Verdict>> = {
   watch: 'watch',
   yes: 'watch',
   act: 'act',
+  short: 'act',
+  replace: 'act',
 }
 
 interface DriveSaysListProps {
@@ -29,6 +35,7 @@ interface DriveSaysListProps {
 
 /** What the drive itself says, each with the way to where it is shown; what nothing is known of is said to be so. */
 export function DriveSaysList({ record, says }: DriveSaysListProps) {
+  const knowledge = useKnowledge()
   const settled = useMemo(() => settleDrive(record.document), [record])
   return (
     <section className={styles['itself']} aria-label="The drive itself">
@@ -38,12 +45,12 @@ export function DriveSaysList({ record, says }: DriveSaysListProps) {
         <ul>
           {ROWS.map(({ test, label, step }) => {
             const said = says.find((each) => each.test === test)
-            const outcome = NOMINAL_KNOWLEDGE.tests
+            const outcome = knowledge.tests
               .find(({ id }) => id === test)
               ?.outcomes.find(({ id }) => id === said?.outcome)
             return (
               <li key={test}>
-                <Link to={`/drives/${record.id}/${step}`}>
+                <Link to={step === 'walkround' ? `/walkround/${record.id}` : `/drives/${record.id}/${step}`}>
                   {label}
                   <small>{said === undefined ? 'not known' : said.detail}</small>
                 </Link>

@@ -2,8 +2,9 @@ import { useQueryClient } from '@tanstack/react-query'
 import { Checkbox, Input, InputNumber, Modal, Select } from 'antd'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { NOMINAL_KNOWLEDGE, type Answer, type Suspect } from '@emery/core'
+import type { Answer, Knowledge, Suspect } from '@emery/core'
 import { addFinding, findingsKey } from '../api/findings.ts'
+import { useKnowledge } from '../api/knowledge.ts'
 import { usePreferences } from '../app/preferences.ts'
 import styles from './noise.module.css'
 
@@ -18,6 +19,7 @@ interface FindingFormProps {
 /** What was found: the cause, what is to be done, what goes with it, how to prove it; kept with the drive. */
 export function FindingForm({ driveId, suspects, answers, onKept, onClose }: FindingFormProps) {
   const queries = useQueryClient()
+  const knowledge = useKnowledge()
   const [causeId, setCause] = useState(suspects[0]?.cause.id ?? '')
   const [without, setWithout] = useState<readonly string[]>([])
   const [note, setNote] = useState('')
@@ -32,8 +34,11 @@ export function FindingForm({ driveId, suspects, answers, onKept, onClose }: Fin
     setSending(true)
     try {
       await addFinding(driveId, {
-        answers: answers.map(({ test, outcome, detail }) => ({ test, outcome, words: wordsOf(test, outcome, detail) })),
-        ...{ cause: cause.id, causeName: cause.name, probability, edition: NOMINAL_KNOWLEDGE.edition },
+        answers: answers.map((answer) => ({
+          ...{ test: answer.test, outcome: answer.outcome },
+          words: wordsOf(knowledge, answer),
+        })),
+        ...{ cause: cause.id, causeName: cause.name, probability, edition: knowledge.edition },
         actions: toDo.filter((each) => !without.includes(each)),
         ...{ prove: cause.prove, note, distance, by: usePreferences.getState().person },
       })
@@ -109,8 +114,8 @@ export function FindingForm({ driveId, suspects, answers, onKept, onClose }: Fin
   )
 }
 
-function wordsOf(testId: string, outcomeId: string, detail: string | undefined): string {
-  const test = NOMINAL_KNOWLEDGE.tests.find(({ id }) => id === testId)
+function wordsOf({ tests }: Knowledge, { test: testId, outcome: outcomeId, detail }: Answer): string {
+  const test = tests.find(({ id }) => id === testId)
   const outcome = test?.outcomes.find(({ id }) => id === outcomeId)
   return `${test?.name ?? testId}: ${detail ?? outcome?.name ?? outcomeId}`
 }

@@ -1,7 +1,8 @@
 import { SoundOutlined } from '@ant-design/icons'
 import { Button } from 'antd'
 import { useState } from 'react'
-import { madeUpNoise, NOISE_KINDS, NOMINAL_KNOWLEDGE, type Answer, type Ask, type NoiseKind } from '@emery/core'
+import { madeUpNoise, NOISE_KINDS, type Answer, type Ask, type Knowledge, type NoiseKind } from '@emery/core'
+import { useKnowledge } from '../api/knowledge.ts'
 import { play } from '../sound/play.ts'
 import styles from './noise.module.css'
 import type { NoiseSearch } from './noise-store.ts'
@@ -20,14 +21,15 @@ interface HeardProps {
 
 /** What is heard, when, since when, with what else: pressed as they come; folded to one sentence once it is said. */
 export function Heard({ search, onAnswer, onTakeBack }: HeardProps) {
+  const knowledge = useKnowledge()
   const kind = search.answers.find(({ test }) => test === 'heard')?.outcome
   const [folded, setFolded] = useState(search.answers.length > 0)
-  const heard = NOMINAL_KNOWLEDGE.tests.find(({ ask }) => ask === 'heard')
+  const heard = knowledge.tests.find(({ ask }) => ask === 'heard')
   if (folded && search.answers.length > 0)
     return (
       <section aria-label="Heard">
         <h2 className="heading">Heard</h2>
-        <p className={styles['said']}>{saidInWords(search)}</p>
+        <p className={styles['said']}>{saidInWords(knowledge, search)}</p>
         <Button onClick={() => setFolded(false)}>Change what is heard</Button>
       </section>
     )
@@ -52,7 +54,7 @@ export function Heard({ search, onAnswer, onTakeBack }: HeardProps) {
       {GROUPS.map(({ ask, label }) => (
         <fieldset key={ask} className={styles['signs']}>
           <legend className="heading">{label}</legend>
-          {NOMINAL_KNOWLEDGE.tests
+          {knowledge.tests
             .filter((test) => test.ask === ask)
             .map(({ id, name }) => {
               const yes = search.answers.some(({ test, outcome }) => test === id && outcome === 'yes')
@@ -94,9 +96,9 @@ function Listen({ kind, name }: { readonly kind: NoiseKind; readonly name: strin
   )
 }
 
-function saidInWords({ answers }: NoiseSearch): string {
+function saidInWords({ tests }: Knowledge, { answers }: NoiseSearch): string {
   const said = answers.flatMap(({ test: id, outcome }) => {
-    const test = NOMINAL_KNOWLEDGE.tests.find((each) => each.id === id)
+    const test = tests.find((each) => each.id === id)
     if (test === undefined || test.ask === 'test' || test.ask === 'drive' || test.ask === 'sound') return []
     if (test.ask === 'heard') return [test.outcomes.find((each) => each.id === outcome)?.name ?? outcome]
     return outcome === 'yes' ? [test.name.charAt(0).toLowerCase() + test.name.slice(1)] : []

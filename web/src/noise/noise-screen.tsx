@@ -6,15 +6,20 @@ import { useParams } from 'react-router'
 import {
   diagnose,
   driveEvidence,
-  NOMINAL_KNOWLEDGE,
+  fileName,
+  lastJudged,
   settleDrive,
   unanswered,
+  wearParts,
   type DriveRecord,
   type DriveSays,
   type Fitting,
+  type Walkround,
 } from '@emery/core'
 import { driveQuery } from '../api/drives.ts'
 import { fittingsQuery } from '../api/fittings.ts'
+import { useKnowledge } from '../api/knowledge.ts'
+import { walkroundsQuery } from '../api/walkrounds.ts'
 import { PickDrive } from '../app/pick-drive.tsx'
 import { useTopBar } from '../app/top-bar.ts'
 import { useNow } from '../app/use-now.ts'
@@ -30,30 +35,34 @@ import { Recorded } from './recorded.tsx'
 import { Suspects } from './suspects.tsx'
 
 const DAY_MS = 86_400_000
+const NONE: readonly never[] = []
 
 /** From what is heard to what it is: one test at a time, the causes ranked with what speaks for and against each. */
 export function NoiseScreen() {
   const { driveId = '' } = useParams()
   const { data: record } = useQuery({ ...driveQuery(driveId), enabled: driveId !== '' })
   const { data: fittings } = useQuery({ ...fittingsQuery(driveId), enabled: driveId !== '' })
+  const { data: walkrounds } = useQuery({ ...walkroundsQuery(driveId), enabled: driveId !== '' })
   // Whoever opens another drive's noise begins with its own search.
-  return <Search key={driveId} driveId={driveId} record={record} fittings={fittings} />
+  return <Search key={driveId} {...{ driveId, record, fittings, walkrounds }} />
 }
 
 interface SearchProps {
   readonly driveId: string
   readonly record: DriveRecord | undefined
   readonly fittings: readonly Fitting[] | undefined
+  readonly walkrounds: readonly Walkround[] | undefined
 }
 
-function Search({ driveId, record, fittings }: SearchProps) {
+function Search({ driveId, record, fittings, walkrounds }: SearchProps) {
   const search = useNoiseSearch(driveId)
   const { answer, takeBack, skip, begin } = useNoise()
   const [writing, setWriting] = useState(false)
-  const says = useDriveSays(record, fittings)
+  const knowledge = useKnowledge()
+  const says = useDriveSays(record, fittings, walkrounds)
   const result = useMemo(
-    () => diagnose(NOMINAL_KNOWLEDGE, [...search.answers, ...unanswered(says, search.answers)], search.skipped),
-    [search, says],
+    () => diagnose(knowledge, [...search.answers, ...unanswered(knowledge, says, search.answers)], search.skipped),
+    [knowledge, search, says],
   )
   const last = search.answers.at(-1)
   const undo = useCallback(() => {
@@ -100,7 +109,7 @@ function Search({ driveId, record, fittings }: SearchProps) {
         )}
         <DoneList search={search} onTakeBack={(test) => takeBack(driveId, test)} />
         {heard && <Recorded drive={record?.document ?? null} onAnswer={(given) => answer(driveId, given)} />}
-        {driveId !== '' && <FindingList driveId={driveId} />}
+        {driveId !== '' && <FindingList driveId={driveId} fileName={fileName(record?.document.name ?? 'drive')} />}
       </div>
       <aside className={styles['side']} aria-label="What it may be">
         {doubt !== null && <p role="alert">{doubt}</p>}
@@ -129,16 +138,23 @@ function Search({ driveId, record, fittings }: SearchProps) {
 /** Probability from which a finding needs no warning (nominal). */
 const SURE = 0.8
 
-function useDriveSays(record: DriveRecord | undefined, fittings: readonly Fitting[] | undefined): readonly DriveSays[] {
+function useDriveSays(
+  record: DriveRecord | undefined,
+  fittings: readonly Fitting[] = NONE,
+  walkrounds: readonly Walkround[] = NONE,
+): readonly DriveSays[] {
   const now = useNow(null)
-  const newest = fittings?.[0]?.fittedOn
+  const newest = fittings[0]?.fittedOn
   const days = newest === undefined ? null : Math.floor((now - dayjs(newest).valueOf()) / DAY_MS)
   return useMemo(
     () =>
       record === undefined
         ? []
-        : driveEvidence(settleDrive(record.document), { kmSinceFitted: null, daysSinceFitted: days }),
-    [record, days],
+        : driveEvidence(settleDrive(record.document), {
+            ...{ kmSinceFitted: null, daysSinceFitted: days },
+            looked: lastJudged({ walkrounds, fittings }, wearParts(record.document)),
+          }),
+    [record, days, walkrounds, fittings],
   )
 }
 

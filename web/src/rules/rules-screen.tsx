@@ -2,6 +2,7 @@ import { SearchOutlined } from '@ant-design/icons'
 import { useQuery } from '@tanstack/react-query'
 import { Button, Input } from 'antd'
 import { useMemo, useState } from 'react'
+import { Link } from 'react-router'
 import { RULE_GROUPS, RULES, type Rule, type RuleGroup } from '@emery/core'
 import { rulesQuery } from '../api/rules.ts'
 import { Notice } from '../app/notice.tsx'
@@ -78,6 +79,9 @@ export function RulesScreen() {
       <p className={styles['soft']}>
         What verdicts rest on. <em>Nominal</em> values are averages of practice, not laws: set your own, and it counts
         on every drive at once. The vehicle’s own service data goes before any of them.
+      </p>
+      <p>
+        <Link to="/rules/noise">Noise: causes, tests and likelihoods</Link>
       </p>
       {RULE_GROUPS.map((group) => {
         const rules = shown.filter((rule) => rule.group === group)

@@ -216,6 +216,7 @@ function CheckTabs({ checks, inHand, beltOff, onTake }: CheckTabsProps) {
             >
               <VerdictMark verdict={MARK[verdict]} label={WORD[verdict]} />
               {name}
+              {!canBeSeen(belt, beltOff) && <small>(belt {belt})</small>}
             </button>
           </li>
         )

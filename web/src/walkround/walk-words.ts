@@ -42,10 +42,14 @@ export function sumLines(sum: WalkroundSum, now: number | null): readonly string
       ({ part, reasons, until }) => `Watch: ${part.name}, ${untilText(until, now)}. ${reasons.join(' ')}`,
     ),
     ...sum.together,
-    ...sum.open.map(
-      ({ part, missing }) =>
-        `Not known of ${part.name}: ${missing.map((id) => checkOf(id).name.toLowerCase()).join(', ')}.`,
-    ),
+    ...notKnown(sum),
     ...(sum.fine.length === 0 ? [] : [`Fine: ${sum.fine.map(({ name }) => name).join(', ')}.`]),
-  ].map((line) => line.slice(0, 500))
+  ]
+}
+
+function notKnown({ open }: WalkroundSum): readonly string[] {
+  const of = open.map(
+    ({ part, missing }) => `${part.name} (${missing.map((id) => checkOf(id).name.toLowerCase()).join(', ')})`,
+  )
+  return of.length === 0 ? [] : [`Not known: ${of.join('; ')}.`]
 }

@@ -1,0 +1,275 @@
+import { DownloadOutlined, UploadOutlined } from '@ant-design/icons'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { Alert, App, Button, Input, Modal, Upload } from 'antd'
+import dayjs from 'dayjs'
+import { saveAs } from 'file-saver'
+import { useCallback, useMemo, useState } from 'react'
+import { Link } from 'react-router'
+import { readKnowledge, type KnowledgeFile, type KnowledgeVersion } from '@emery/core'
+import { RequestFailure } from '../api/client.ts'
+import { knowledgeQuery, knowledgeVersion, knowledgeVersionsQuery, saveKnowledge } from '../api/knowledge.ts'
+import { Notice } from '../app/notice.tsx'
+import { usePreferences } from '../app/preferences.ts'
+import { useTopBar } from '../app/top-bar.ts'
+import { CauseEditor } from './cause-editor.tsx'
+import { useKnowledgeDraft } from './knowledge-store.ts'
+import styles from './knowledge.module.css'
+import { TestEditor } from './test-editor.tsx'
+
+/** Problems said at once. */
+const MOST_PROBLEMS = 6
+
+/** What is known of noises, to be read and edited by whoever leads the workshop: every version is kept. */
+export function KnowledgeScreen() {
+  const { data, error, refetch } = useQuery(knowledgeQuery())
+  if (data === undefined)
+    return error === null ? (
+      <p role="status" style={{ padding: 32 }}>
+        Fetching the knowledge …
+      </p>
+    ) : (
+      <Notice title="The knowledge cannot be fetched" detail={error.message}>
+        <Button onClick={() => void refetch()}>Try again</Button>
+      </Notice>
+    )
+  return <Editing current={data} />
+}
+
+type InHand = { readonly what: 'cause' | 'test'; readonly id: string }
+
+function Editing({ current }: { readonly current: KnowledgeVersion }) {
+  const { draft, set, undo } = useKnowledgeDraft()
+  const [inHand, setInHand] = useState<InHand>({ what: 'cause', id: current.knowledge.causes[0]?.id ?? '' })
+  const [saving, setSaving] = useState(false)
+  const file: KnowledgeFile = draft?.file ?? current.knowledge
+  const basedOn = draft?.basedOn ?? current.version
+  const edit = useCallback((next: KnowledgeFile) => set({ basedOn, file: next }), [set, basedOn])
+  const problems = useMemo(() => {
+    const read = readKnowledge(file)
+    return read.ok ? [] : read.problems
+  }, [file])
+  useTopBar(
+    useMemo(
+      () => ({
+        title: <strong>Noise: causes and tests</strong>,
+        commands: [
+          { id: 'undo', label: 'Take the last change back', keys: 'Ctrl Z', run: undo },
+          {
+            id: 'save',
+            label: 'Save the knowledge',
+            keys: 'Ctrl S',
+            run: () => setSaving(true),
+            can: () => draft !== null,
+          },
+        ],
+      }),
+      [undo, draft],
+    ),
+  )
+  const item = (what: InHand['what'], id: string, name: string) => (
+    <li key={id}>
+      <button
+        type="button"
+        aria-current={inHand.what === what && inHand.id === id}
+        onClick={() => setInHand({ what, id })}
+      >
+        {name}
+      </button>
+    </li>
+  )
+  const cause = inHand.what === 'cause' ? file.causes.find(({ id }) => id === inHand.id) : undefined
+  const test = inHand.what === 'test' ? file.tests.find(({ id }) => id === inHand.id) : undefined
+  return (
+    <div className={styles['page']}>
+      <nav className={styles['list']} aria-label="Causes and tests">
+        <h2 className="heading">Causes</h2>
+        <ul>{file.causes.map(({ id, name }) => item('cause', id, name))}</ul>
+        <h2 className="heading">Questions and tests</h2>
+        <ul>{file.tests.map(({ id, name }) => item('test', id, name))}</ul>
+      </nav>
+      <div className={styles['work']}>
+        <header>
+          <p className={styles['soft']}>
+            Version {current.version}
+            {current.version === 0
+              ? ', ships with Emery'
+              : `, ${current.reason}, ${dayjs(current.at).format('D MMM YYYY')}`}
+            {current.by === '' ? '' : `, ${current.by}`}. Likelihoods are judged, not counted: set them as this workshop
+            has seen it. <Link to="/rules">Other rules</Link>
+          </p>
+          <Button
+            icon={<DownloadOutlined />}
+            onClick={() =>
+              saveAs(new Blob([JSON.stringify(file, null, 2)], { type: 'application/json' }), 'knowledge.json')
+            }
+          >
+            File
+          </Button>
+          <LoadFile onLoaded={edit} />
+        </header>
+        {draft !== null && (
+          <div className={styles['draft']}>
+            <span>Changed, not saved.</span>
+            <Button onClick={() => set(null)}>Drop the changes</Button>
+            <Button type="primary" disabled={problems.length > 0} onClick={() => setSaving(true)}>
+              Save
+            </Button>
+          </div>
+        )}
+        {problems.length > 0 && (
+          <Alert
+            type="error"
+            showIcon
+            message="It cannot be saved like this."
+            description={
+              <ul>
+                {problems.slice(0, MOST_PROBLEMS).map(({ path, message }) => (
+                  <li key={`${path} ${message}`}>
+                    {placeOf(file, path)} {message}.
+                  </li>
+                ))}
+              </ul>
+            }
+          />
+        )}
+        {cause !== undefined && <CauseEditor key={cause.id} file={file} cause={cause} onEdit={edit} />}
+        {test !== undefined && <TestEditor key={test.id} file={file} test={test} onEdit={edit} />}
+        <Versions onBringBack={edit} />
+      </div>
+      {saving && draft !== null && <SaveDialog file={file} basedOn={basedOn} onClose={() => setSaving(false)} />}
+    </div>
+  )
+}
+
+/** A place in the file by the names people know: `Wet the ribs: $.otherwise[0]`. */
+function placeOf({ causes, tests }: KnowledgeFile, path: string): string {
+  const found = /^\$\.(causes|tests)\[(\d+)\](.*)$/.exec(path)
+  if (found === null) return path
+  const [, list, index = '', rest = ''] = found
+  const of = (list === 'causes' ? causes : tests)[Number(index)]
+  return `${of?.name ?? path}${rest === '' ? '' : ` (${rest.replace(/^\./, '')})`}`
+}
+
+function LoadFile({ onLoaded }: { readonly onLoaded: (file: KnowledgeFile) => void }) {
+  const { message } = App.useApp()
+  const load = async (file: File) => {
+    try {
+      const read = readKnowledge(JSON.parse(await file.text()))
+      if (read.ok) onLoaded(read.knowledge)
+      else {
+        const [first] = read.problems
+        void message.error(`${file.name}: ${first?.path ?? ''} ${first?.message ?? ''}. Nothing was changed.`)
+      }
+    } catch {
+      void message.error(`${file.name} is no file of knowledge. Nothing was changed.`)
+    }
+  }
+  return (
+    <Upload
+      accept=".json,application/json"
+      showUploadList={false}
+      beforeUpload={(file) => {
+        void load(file)
+        return false
+      }}
+    >
+      <Button icon={<UploadOutlined />}>Load a file</Button>
+    </Upload>
+  )
+}
+
+interface SaveDialogProps {
+  readonly file: KnowledgeFile
+  readonly basedOn: number
+  readonly onClose: () => void
+}
+
+function SaveDialog({ file, basedOn, onClose }: SaveDialogProps) {
+  const queries = useQueryClient()
+  const set = useKnowledgeDraft((state) => state.set)
+  const [reason, setReason] = useState('')
+  const [base, setBase] = useState(basedOn)
+  const [failure, setFailure] = useState<string | null>(null)
+  const [sending, setSending] = useState(false)
+  const save = async () => {
+    setSending(true)
+    setFailure(null)
+    try {
+      const edition = `workshop ${base + 1}`
+      await saveKnowledge({ ...file, edition }, { basedOn: base, reason, by: usePreferences.getState().person })
+      await queries.invalidateQueries({ queryKey: ['knowledge'] })
+      set(null)
+      onClose()
+    } catch (error) {
+      const conflict = error instanceof RequestFailure ? error.details.conflict : undefined
+      if (conflict !== undefined && 'reason' in conflict.current) {
+        const { version, by, reason: theirs } = conflict.current
+        setBase(version)
+        setFailure(
+          `${by === '' ? 'Someone' : by} saved version ${version} in the meantime (${theirs}). Press again to put yours on top of it; theirs stays among the versions.`,
+        )
+      } else setFailure(error instanceof Error ? error.message : 'That did not work.')
+    } finally {
+      setSending(false)
+    }
+  }
+  return (
+    <Modal
+      open
+      title="Save the knowledge"
+      okText="Save"
+      okButtonProps={{ disabled: reason.trim() === '' }}
+      confirmLoading={sending}
+      onOk={() => void save()}
+      onCancel={onClose}
+    >
+      <label>
+        Why it is changed
+        <Input
+          autoFocus
+          value={reason}
+          maxLength={200}
+          placeholder="Three weak tensioners this month were silent when wet"
+          onChange={({ target }) => setReason(target.value)}
+          onPressEnter={() => {
+            if (reason.trim() !== '') void save()
+          }}
+        />
+      </label>
+      {failure !== null && <p role="alert">{failure}</p>}
+    </Modal>
+  )
+}
+
+/** Every version there has been; one brought back is edited and saved as a new one. */
+function Versions({ onBringBack }: { readonly onBringBack: (file: KnowledgeFile) => void }) {
+  const { message } = App.useApp()
+  const { data: versions = [] } = useQuery(knowledgeVersionsQuery())
+  if (versions.length < 2) return null
+  const bringBack = async (version: number) => {
+    try {
+      onBringBack((await knowledgeVersion(version)).knowledge)
+    } catch (error) {
+      void message.error(error instanceof Error ? error.message : 'That did not work.')
+    }
+  }
+  return (
+    <section aria-label="Versions">
+      <h2 className="heading">Versions</h2>
+      <ul className={styles['versions']}>
+        {versions.map(({ version, reason, by, at }) => (
+          <li key={version}>
+            <b>{version}</b>
+            <span>{reason}</span>
+            <span className={styles['soft']}>
+              {[at === '' ? '' : dayjs(at).format('D MMM YYYY'), by].filter((each) => each !== '').join(', ')}
+            </span>
+            <Button type="text" onClick={() => void bringBack(version)}>
+              Bring back version {version}
+            </Button>
+          </li>
+        ))}
+      </ul>
+    </section>
+  )
+}
