@@ -240,6 +240,8 @@ describe('wear over distance', () => {
 })
 
 describe('what a walk comes to', () => {
+  const NO_TRENDS = { trends: [], rules: NOMINAL_RULES }
+
   test('a failed tensioner makes its belt suspect; a belt says what to do while it is off', () => {
     const arms = drives.find((drive) => wearParts(drive).some(({ kind }) => kind === 'tensioner'))
     if (arms === undefined) throw new Error('no sprung arm among the demo drives')
@@ -251,23 +253,29 @@ describe('what a walk comes to', () => {
       }))
     const arm = sumUp(
       judged(({ kind }) => kind === 'tensioner'),
-      [],
-      NOMINAL_RULES,
+      () => true,
+      NO_TRENDS,
     )
     expect(arm.replace.map(({ reasons }) => reasons)).toEqual([['so']])
     expect(arm.together.join(' ')).toMatch(/a new belt\. One that ran on a failed tensioner is suspect/)
     const belt = sumUp(
       judged(({ kind }) => kind === 'belt'),
-      [],
-      NOMINAL_RULES,
+      () => true,
+      NO_TRENDS,
     )
     expect(belt.together.join(' ')).toMatch(/through its travel.*spin and rock every pulley/)
     const none = sumUp(
       judged(() => false),
-      [],
-      NOMINAL_RULES,
+      () => true,
+      NO_TRENDS,
     )
     expect([none.replace, none.together, none.fine.length]).toEqual([[], [], parts.length])
+    const one = sumUp(
+      judged(() => false),
+      ({ kind }) => kind === 'belt',
+      NO_TRENDS,
+    )
+    expect([one.fine.length, one.untouched.length]).toEqual([1, parts.length - 1])
   })
 
   test('two walks are laid side by side, check by check', () => {

@@ -24,12 +24,19 @@ export interface WalkroundSum {
   /** Parts of which something that decides is not known. */
   readonly open: readonly { readonly part: WearPart; readonly missing: readonly CheckId[] }[]
   readonly fine: readonly WearPart[]
+  /** Parts that nobody has looked at. */
+  readonly untouched: readonly WearPart[]
   /** What goes with what is replaced, a sentence each. */
   readonly together: readonly string[]
 }
 
-/** Adds up the parts of one walk. */
-export function sumUp(judged: readonly PartJudged[], trends: readonly PartTrend[], rules: ShopRules): WalkroundSum {
+/** Adds up the parts of one walk; `looked` says of which something was answered at all. */
+export function sumUp(
+  all: readonly PartJudged[],
+  looked: (part: WearPart) => boolean,
+  { trends, rules }: { readonly trends: readonly PartTrend[]; readonly rules: ShopRules },
+): WalkroundSum {
+  const judged = all.filter(({ part }) => looked(part))
   const of = (wanted: PartJudged['verdict']) => judged.filter(({ verdict }) => verdict === wanted)
   const reasons = ({ checks, verdict }: PartJudged) =>
     checks.filter((each) => each.verdict === verdict).map(({ reason }) => reason)
@@ -45,9 +52,10 @@ export function sumUp(judged: readonly PartJudged[], trends: readonly PartTrend[
       .filter(({ verdict, missing }) => missing.length > 0 && verdict !== 'replace')
       .map(({ part, missing }) => ({ part, missing })),
     fine: of('ok').map(({ part }) => part),
+    untouched: all.flatMap(({ part }) => (looked(part) ? [] : [part])),
     together: goesTogether(
       replace.map(({ part }) => part),
-      judged.map(({ part }) => part),
+      all.map(({ part }) => part),
     ),
   }
 }

@@ -120,7 +120,7 @@ function Editing({ current }: { readonly current: KnowledgeVersion }) {
           <Alert
             type="error"
             showIcon
-            message="It cannot be saved like this."
+            title="It cannot be saved like this."
             description={
               <ul>
                 {problems.slice(0, MOST_PROBLEMS).map(({ path, message }) => (

@@ -19,7 +19,7 @@ interface OutcomeProps {
 
 /** What the walk comes to so far: replace now, watch and until when, do together, what is not known; and keeping it. */
 export function Outcome({ driveId, walk, judged, onTake }: OutcomeProps) {
-  const { replace, watch, together, open, fine } = judged.sum
+  const { replace, watch, together, open, fine, untouched } = judged.sum
   const nothing = replace.length + watch.length + open.length + fine.length === 0
   const part = (id: string, name: string) => (
     <button type="button" className={styles['link']} onClick={() => onTake(id)}>
@@ -65,6 +65,9 @@ export function Outcome({ driveId, walk, judged, onTake }: OutcomeProps) {
           <li key={id}>{part(id, name)}</li>
         ))}
       </Group>
+      {!nothing && untouched.length > 0 && (
+        <p className={styles['soft']}>Not looked at: {untouched.map(({ name }) => name).join(', ')}.</p>
+      )}
       {!nothing && <Keep driveId={driveId} walk={walk} judged={judged} />}
     </>
   )

@@ -59,11 +59,7 @@ export function useWalkJudged(drive: CheckedDrive, walk: Walk, past: WalkPast): 
       ...{
         parts,
         trends,
-        sum: sumUp(
-          parts.filter(({ part }) => touched(walk, part)),
-          trends,
-          rules,
-        ),
+        sum: sumUp(parts, (part) => touched(walk, part), { trends, rules }),
       },
       due: dueItems(drive, past, rules, { now, distance: walk.distance }),
       lastDistance: furthestRead(past),

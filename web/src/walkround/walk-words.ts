@@ -43,6 +43,7 @@ export function sumLines(sum: WalkroundSum, now: number | null): readonly string
     ),
     ...sum.together,
     ...notKnown(sum),
+    ...(sum.untouched.length === 0 ? [] : [`Not looked at: ${sum.untouched.map(({ name }) => name).join(', ')}.`]),
     ...(sum.fine.length === 0 ? [] : [`Fine: ${sum.fine.map(({ name }) => name).join(', ')}.`]),
   ]
 }
