@@ -96,6 +96,29 @@ const VIEWS: Readonly<Record<string, (parts: Parts) => Promise<void>>> = {
     await expect(page.getByRole('region', { name: 'Next test' })).toBeVisible()
     expect(await serious(page)).toEqual([])
   },
+  'a walk round a drive': async ({ emery, page }) => {
+    await emery.open()
+    await emery.pickDrive('Haulm 3.4 recovery truck')
+    await emery.command('worn on this drive')
+    await expect(page.getByRole('list', { name: 'Parts' })).toBeVisible()
+    await page
+      .getByRole('button', { name: /^.*Lower idler/ })
+      .first()
+      .click()
+    expect(await serious(page)).toEqual([])
+    await page
+      .getByRole('link', { name: /^Open and print/ })
+      .first()
+      .click()
+    await expect(page.getByRole('article')).toBeVisible()
+    expect(await serious(page)).toEqual([])
+  },
+  'the knowledge of noises': async ({ emery, page }) => {
+    await emery.open('/rules/noise')
+    await page.getByRole('button', { name: 'Wet the ribs with a little water' }).click()
+    await expect(page.getByRole('table')).toBeVisible()
+    expect(await serious(page)).toEqual([])
+  },
   'the rules': async ({ emery, page }) => {
     await emery.open('/rules')
     await expect(page.getByRole('heading', { name: 'Wraps and clearance' })).toBeVisible()
@@ -164,6 +187,12 @@ test('nothing is cut off on a tablet, and targets are large enough for a thumb',
   expect(await small(page)).toEqual([])
   await page.getByRole('button', { name: 'That is all' }).tap()
   await expect(page.getByRole('region', { name: 'Next test' })).toBeVisible()
+  expect(await small(page)).toEqual([])
+  await page.goto(`${process.env['EMERY_E2E_URL'] ?? ''}/drives`)
+  await page.getByRole('link', { name: /^Fenland/ }).tap()
+  await page.getByRole('button', { name: /^Due: / }).tap()
+  await expect(page.getByRole('list', { name: 'Parts' })).toBeVisible()
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(1024)
   expect(await small(page)).toEqual([])
   await page.goto(`${process.env['EMERY_E2E_URL'] ?? ''}/rules`)
   await expect(page.getByRole('heading', { name: 'Wraps and clearance' })).toBeVisible()

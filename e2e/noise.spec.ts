@@ -24,9 +24,7 @@ test('a chirp on the van is brought home to a pulley out of line, and the findin
 }) => {
   await emery.openCopy('ketch-main', 'lineup')
   // From the bench, with the drive in hand.
-  await page.keyboard.press('Control+k')
-  await page.getByRole('combobox', { name: /find/i }).fill('on this drive')
-  await page.keyboard.press('Enter')
+  await emery.command('sound on this drive')
   const itself = page.getByRole('region', { name: 'The drive itself' })
   await expect(itself).toContainText('meets its grooves at')
   await page.getByRole('button', { name: /^Chirp/ }).click()

@@ -68,6 +68,13 @@ export class Emery {
     await expect(this.field('Distance')).toHaveValue('')
   }
 
+  /** Runs a command out of the palette, found by some of its words. */
+  async command(words: string): Promise<void> {
+    await this.page.keyboard.press('Control+k')
+    await this.page.getByRole('combobox', { name: /find/i }).fill(words)
+    await this.page.keyboard.press('Enter')
+  }
+
   /** Which part of the Measure step is looked at. */
   async measure(part: 'Pulleys' | 'Places' | 'Photo' | 'Adjusters'): Promise<void> {
     await this.page.getByRole('group', { name: 'What to measure' }).getByRole('button', { name: part }).click()

@@ -13,11 +13,8 @@ import { KnowledgeEntity, type KnowledgeRow } from './knowledge.entity.ts'
 /** Versions listed at once. */
 const MOST_VERSIONS = 200
 
-/** What ships with Emery, of which every version of a workshop's comes. */
-const SHIPPED: KnowledgeVersion = {
-  ...{ version: 0, reason: 'ships with Emery', by: '', at: '' },
-  knowledge: NOMINAL_KNOWLEDGE,
-}
+/** What ships with Emery, of which every version of a workshop comes. */
+const SHIPPED: KnowledgeVersionSummary = { version: 0, reason: 'ships with Emery', by: '', at: '' }
 
 /** The knowledge of noises, in the versions this workshop has made of it; versions are added, never changed. */
 export class KnowledgeService {
@@ -30,7 +27,7 @@ export class KnowledgeService {
   async current(): Promise<KnowledgeVersion> {
     const rows = await this.source.manager.find(KnowledgeEntity, { order: { version: 'DESC' }, take: 1 })
     const read = rows[0] === undefined ? undefined : versionOf(rows[0])
-    return read ?? { ...SHIPPED, version: rows[0]?.version ?? 0 }
+    return read ?? { ...SHIPPED, version: rows[0]?.version ?? 0, knowledge: NOMINAL_KNOWLEDGE }
   }
 
   /** The newest first, with what ships as the last. */
@@ -40,12 +37,11 @@ export class KnowledgeService {
       order: { version: 'DESC' },
       take: MOST_VERSIONS,
     })
-    const { knowledge: _, ...shipped } = SHIPPED
-    return [...rows.map(summaryOf), shipped]
+    return [...rows.map(summaryOf), SHIPPED]
   }
 
   async get(version: number): Promise<KnowledgeVersion> {
-    if (version === 0) return SHIPPED
+    if (version === 0) return { ...SHIPPED, knowledge: NOMINAL_KNOWLEDGE }
     const row = await this.source.manager.findOneBy(KnowledgeEntity, { version })
     const read = row === null ? undefined : versionOf(row)
     if (read === undefined) throw new ApiError('KNOWLEDGE_NOT_FOUND')
@@ -64,7 +60,7 @@ export class KnowledgeService {
           ).affectedRows
         : 0
     if (added !== 1) {
-      const { knowledge: _, ...current } = await this.current()
+      const [current = SHIPPED] = await this.list()
       throw new ApiError('VERSION_CONFLICT', { conflict: { yours: { basedOn }, current } })
     }
     return { ...summaryOf(row), knowledge }

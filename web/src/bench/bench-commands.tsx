@@ -65,6 +65,11 @@ export function useBenchCommands(
         label: 'Noise: what is making that sound on this drive',
         run: () => void leaveFor(`/noise/${record.id}`),
       },
+      {
+        id: 'walkround',
+        label: 'Walkround: what is worn on this drive',
+        run: () => void leaveFor(`/walkround/${record.id}`),
+      },
       { id: 'print', label: 'Print', keys: 'Ctrl P', run: () => window.print() },
       { id: 'delete', label: 'Delete this drive', run: () => void removeThis() },
     ]

@@ -69,6 +69,7 @@ export function Bench({ record }: { readonly record: DriveRecord }) {
   const openExport = useCallback(() => setExporting(true), [])
   const commands = useBenchCommands(record, open, openExport)
   const openTension = useCallback(() => commands.find(({ id }) => id === 'step-tension')?.run(), [commands])
+  const openWalkround = useCallback(() => commands.find(({ id }) => id === 'walkround')?.run(), [commands])
   const tryNow = useCallback(() => saver.tryNow(), [saver])
   useTopBar(
     useMemo(
@@ -90,7 +91,7 @@ export function Bench({ record }: { readonly record: DriveRecord }) {
       <div className={styles['bench']} data-step={step}>
         <StepStrip step={step} parts={following} commands={commands} />
         <DrawingOrPhoto step={step} />
-        <DueNote onOpen={openTension} />
+        <DueNote driveId={record.id} onTension={openTension} onWalkround={openWalkround} />
         <BenchContext.Provider value={following}>
           <PanelAndTape step={step} />
         </BenchContext.Provider>

@@ -1,18 +1,31 @@
-import { runInsDue } from '@emery/core'
+import { useQuery } from '@tanstack/react-query'
+import { useMemo } from 'react'
+import { dueItems, runInsDue } from '@emery/core'
+import { fittingsQuery } from '../api/fittings.ts'
+import { walkroundsQuery } from '../api/walkrounds.ts'
 import { useNow } from '../app/use-now.ts'
 import { runInDueWords } from '../readings/run-in-words.ts'
 import { useBench } from './bench-context.ts'
 import styles from './bench.module.css'
 
 const SECOND = 1000
+/** Worn parts named; the others are counted. */
+const NAMED = 2
+
+interface DueNoteProps {
+  readonly driveId: string
+  readonly onTension: () => void
+  readonly onWalkround: () => void
+}
 
 /** What is due on this drive, over its drawing; pressed, it goes where that is done. */
-export function DueNote({ onOpen }: { readonly onOpen: () => void }) {
+export function DueNote({ driveId, onTension, onWalkround }: DueNoteProps) {
   const { store, settled } = useBench()
   const running = settled.drive.belts.some(({ runIn }) => runIn !== undefined && runIn.checkedAt === undefined)
   const now = useNow(running ? SECOND : null)
   const due = runInsDue(settled.drive, now)
-  if (due.length === 0) return null
+  const worn = useWornOut(driveId)
+  if (due.length === 0 && worn === null) return null
   return (
     <div className={styles['due']}>
       {due.map((each) => (
@@ -22,12 +35,35 @@ export function DueNote({ onOpen }: { readonly onOpen: () => void }) {
           onClick={() => {
             store.getState().takeBelt(each.belt)
             store.getState().setTension({ view: 'set' })
-            onOpen()
+            onTension()
           }}
         >
           Due: {runInDueWords(each, now)}
         </button>
       ))}
+      {worn !== null && (
+        <button type="button" onClick={onWalkround}>
+          Due: {worn}
+        </button>
+      )}
     </div>
   )
+}
+
+/** What has worn out or has to be looked at again, in a few words; null where nothing has. */
+function useWornOut(driveId: string): string | null {
+  const { settled, rules } = useBench()
+  const { data: walkrounds } = useQuery(walkroundsQuery(driveId))
+  const { data: fittings } = useQuery(fittingsQuery(driveId))
+  const now = useNow(null)
+  const { drive } = settled
+  return useMemo(() => {
+    if (walkrounds === undefined || fittings === undefined) return null
+    const over = dueItems(drive, { walkrounds, fittings }, rules, { now }).filter(({ overdue }) => overdue)
+    if (over.length === 0) return null
+    const named = over
+      .slice(0, NAMED)
+      .map(({ part, what }) => `${what === 'replace' ? 'replace' : 'look at'} ${part.name}`)
+    return `${named.join(', ')}${over.length > NAMED ? ` and ${over.length - NAMED} more` : ''}`
+  }, [drive, walkrounds, fittings, rules, now])
 }

@@ -147,7 +147,7 @@ function Cells({ test, name, row, onChange }: CellsProps) {
       <td className="figures" data-even={even}>
         {Math.round(100 * total)}
         {!even && (
-          <Button size="small" aria-label={`Bring ${name} to 100`} onClick={() => onChange(evenedOut(row))}>
+          <Button aria-label={`Bring ${name} to 100`} onClick={() => onChange(evenedOut(row))}>
             to 100
           </Button>
         )}

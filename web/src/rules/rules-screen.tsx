@@ -81,7 +81,9 @@ export function RulesScreen() {
         on every drive at once. The vehicle’s own service data goes before any of them.
       </p>
       <p>
-        <Link to="/rules/noise">Noise: causes, tests and likelihoods</Link>
+        <Link className={styles['way'] ?? ''} to="/rules/noise">
+          Noise: causes, tests and likelihoods
+        </Link>
       </p>
       {RULE_GROUPS.map((group) => {
         const rules = shown.filter((rule) => rule.group === group)

@@ -41,7 +41,7 @@ export function DueList({ driveId, due, distance }: DueListProps) {
               </b>{' '}
               {dueWhen(item)}. <span>{why}</span>
               {what === 'replace' && overdue && part.kind !== 'belt' && (
-                <Button size="small" loading={isPending} onClick={() => mutate(part.id)}>
+                <Button loading={isPending} onClick={() => mutate(part.id)}>
                   It is new now
                 </Button>
               )}
