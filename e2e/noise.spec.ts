@@ -55,6 +55,12 @@ test('a chirp on the van is brought home to a pulley out of line, and the findin
   await expect(recorded).toContainText(/A chirp at \d+ Hz.*times a second: Main belt passes, \d\.\d\d expected/)
   await recorded.getByRole('button', { name: 'Let its repetition count' }).click()
   await expect(page.getByRole('region', { name: 'Done' })).toContainText('with Main belt')
+  // The engine’s speed is found in its hum: four cylinders at this drive’s idle.
+  await expect(recorded).toContainText(/fires \d+\.\d times a second: with\s+cylinders that is \d+ rpm/)
+  await recorded.getByRole('spinbutton', { name: /^Engine speed/ }).fill('2000')
+  await expect(recorded).not.toContainText(/Main belt passes/)
+  await recorded.getByRole('button', { name: /^Take \d+ rpm/ }).click()
+  await expect(recorded).toContainText(/Main belt passes/)
   // A file that is no recording is refused in a sentence.
   await recorded.locator('input[type=file]').setInputFiles({
     ...{ name: 'song.wav', mimeType: 'audio/wav' },

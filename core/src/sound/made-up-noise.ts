@@ -17,6 +17,8 @@ export interface MadeUpNoise {
   readonly rate?: number
   /** Level of the noise over that of everything else, dB. */
   readonly signalToNoise?: number
+  /** Times a second that the engine fires, for a hum under everything; none when left out. */
+  readonly firing?: number
 }
 
 const LEVEL = 0.15
@@ -32,8 +34,10 @@ export function madeUpNoise(options: MadeUpNoise): Recording {
   const engine = engineNoise(length, rate, random)
   const loud = Math.max(Number.MIN_VALUE, loudest(sounding, rate))
   const quiet = loud / 10 ** (signalToNoise / 20) / Math.max(Number.MIN_VALUE, levelOf(engine))
+  const hum = options.firing === undefined ? null : engineHum(length, rate, { firing: options.firing, random })
   const samples = new Float32Array(length)
-  for (let i = 0; i < length; i++) samples[i] = (LEVEL / loud) * ((sounding[i] ?? 0) + quiet * (engine[i] ?? 0))
+  for (let i = 0; i < length; i++)
+    samples[i] = (LEVEL / loud) * ((sounding[i] ?? 0) + quiet * ((engine[i] ?? 0) + (hum?.[i] ?? 0)))
   return { samples, rate }
 }
 
@@ -157,6 +161,24 @@ function engineNoise(length: number, rate: number, random: () => number): Float3
     const white = scatter()
     low += (white - low) * Math.min(1, (TURN * 300) / rate)
     out[i] = 0.5 * white + 3 * low * (1 + 0.25 * Math.sin((TURN * firing * i) / rate))
+  }
+  return out
+}
+
+/** The hum of an engine that fires, as loud as its rush: each overtone quieter, the speed never quite steady. */
+function engineHum(
+  length: number,
+  rate: number,
+  { firing, random }: { readonly firing: number; readonly random: () => number },
+): Float32Array {
+  const scatter = scatterFrom(random)
+  const phases = Array.from({ length: 5 }, () => TURN * random())
+  const out = new Float32Array(length)
+  let [turned, wander] = [0, 0]
+  for (let i = 0; i < length; i++) {
+    wander += (-wander * 2) / rate + 0.002 * Math.sqrt(4 / rate) * scatter()
+    turned += (TURN * firing * (1 + wander)) / rate
+    for (const [k, phase] of phases.entries()) out[i] = (out[i] ?? 0) + Math.sin((k + 1) * turned + phase) / (k + 1)
   }
   return out
 }

@@ -26,14 +26,15 @@ function beeps(pitch: number, repetition: number | null, seconds = 3, rate = 22_
 }
 
 describe('a noise in a recording', () => {
-  test('is told by kind in 90 of 100, and its repetition within 2 %, of 200 made-up ones at 6 dB', async () => {
+  test('is told by kind in 90 of 100, its repetition within 2 % and the part that keeps time, of 200 made-up ones at 6 dB', async () => {
     // Outside of Jest, whose modules reach Math through a door at every call: ten times as slow for sound.
     const script = fileURLToPath(new URL('../testing/noise-trial.ts', import.meta.url))
     const { stdout } = await promisify(execFile)(process.execPath, ['--import', 'tsx', script, String(SEED)])
-    const { seed, trials, kindRight, repeating, repetitionRight } = JSON.parse(stdout) as NoiseTrial
+    const { seed, trials, kindRight, repeating, repetitionRight, partRight } = JSON.parse(stdout) as NoiseTrial
     expect([seed, trials, repeating]).toEqual([SEED, 200, 100])
     expect(kindRight).toBeGreaterThanOrEqual(180)
     expect(repetitionRight).toBeGreaterThanOrEqual(90)
+    expect(partRight).toBeGreaterThanOrEqual(90)
   }, 240_000)
 
   test.each([

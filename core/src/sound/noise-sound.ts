@@ -1,6 +1,7 @@
 /** What kind of noise a recording holds, its pitch, and how often it comes back: docs/mechanics/sound.md. */
 import FFT from 'fft.js'
 import { clippedShare, isSilent, secondsOf, slowedDown, type Recording } from './recording.ts'
+import { findFiring } from './firing.ts'
 import { spectrumOf } from './spectrum.ts'
 
 /** What is told apart: a chirp comes back, a squeal wanders, a whine keeps its pitch; anything else has no pitch that stands out. */
@@ -12,6 +13,8 @@ export interface HeardNoise {
   readonly pitch: number | null
   /** Times a second that it comes back; null where it does not. */
   readonly repetition: number | null
+  /** Times a second that the engine fires, from its hum; null where none is clear. */
+  readonly firing: number | null
   /** From 0 to 1. */
   readonly confidence: number
   /** Share of the recording that was too loud for the microphone. */
@@ -67,7 +70,7 @@ export function hearNoise(recording: Recording): NoiseHeard {
   const band = loudestPitch(looks, sound.rate)
   const clipped = clippedShare(recording)
   const picture = pictureOf(looks, sound)
-  const shared = { ok: true, clipped, picture } as const
+  const shared = { ok: true, clipped, picture, firing: findFiring(recording) } as const
   if (band === null) return { ...shared, kind: 'other', pitch: null, repetition: null, confidence: 0.4 }
   const envelope = envelopeOf(looks, band.band)
   const row = repetitionOf(envelope, sound.rate / HOP)

@@ -1,11 +1,11 @@
-import { Button, InputNumber } from 'antd'
+import { Button, InputNumber, Select } from 'antd'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import {
   madeUpNoise,
-  recurring,
   repetitionAnswer,
   repetitionMatches,
   settleDrive,
+  speedOfFiring,
   type Answer,
   type CheckedDrive,
   type HeardNoise,
@@ -14,6 +14,7 @@ import {
 import { ListenWays } from '../sound/listen-ways.tsx'
 import { play } from '../sound/play.ts'
 import { useListening } from '../sound/use-listening.ts'
+import { madeUpSamples } from './made-up-samples.ts'
 import styles from './noise.module.css'
 
 /** Seconds that are listened: a belt at idle passes some twenty times. */
@@ -42,15 +43,12 @@ export function Recorded({ drive, onAnswer }: RecordedProps) {
   })
   const [rpm, setRpm] = useState<number | null>(null)
   const speed = rpm ?? drive?.engine.idleRpm ?? null
+  const samples = useMemo(() => madeUpSamples(drive === null ? null : settleDrive(drive), speed ?? 800), [drive, speed])
+  const [chosen, setChosen] = useState(0)
+  const sample = samples[chosen] ?? samples[0]
   const madeUp = () => {
-    const settled = drive === null ? null : settleDrive(drive)
-    const crank = (speed ?? 800) / 60
-    // Of the drive’s own: a chirp that comes back with the first belt that is driven.
-    const passes = settled === null ? null : madeUpRepetition(settled, speed ?? 800)
-    const recording = madeUpNoise({
-      ...{ kind: 'chirp', seed: 7, repetition: passes ?? crank },
-      ...{ seconds: LISTENED_S, signalToNoise: 10 },
-    })
+    if (sample === undefined) return
+    const recording = madeUpNoise({ ...sample.noise, seed: 7 + chosen, seconds: LISTENED_S, signalToNoise: 10 })
     look(recording)
     void play(recording)
   }
@@ -88,19 +86,27 @@ export function Recorded({ drive, onAnswer }: RecordedProps) {
             madeUpLabel="Made-up noise"
             onMadeUp={madeUp}
           />
+          <Select
+            aria-label="Which made-up noise"
+            value={chosen}
+            options={samples.map(({ label }, i) => ({ value: i, label }))}
+            onChange={setChosen}
+          />
         </div>
       )}
       {answer !== null && !answer.found.ok && <p role="alert">{answer.found.message}</p>}
       {answer?.found.ok === true && (
-        <Found heard={answer.found} leftOut={answer.leftOut} drive={drive} rpm={speed} onAnswer={onAnswer} />
+        <Found
+          heard={answer.found}
+          leftOut={answer.leftOut}
+          drive={drive}
+          rpm={speed}
+          onSpeed={setRpm}
+          onAnswer={onAnswer}
+        />
       )}
     </section>
   )
-}
-
-/** How often the first driven belt passes, times a second; null where none does. */
-function madeUpRepetition(settled: ReturnType<typeof settleDrive>, rpm: number): number | null {
-  return recurring(settled, rpm).find(({ of, times }) => of === 'belt' && times === 1)?.expected ?? null
 }
 
 interface FoundProps {
@@ -108,10 +114,11 @@ interface FoundProps {
   readonly leftOut: number
   readonly drive: CheckedDrive | null
   readonly rpm: number | null
+  readonly onSpeed: (rpm: number) => void
   readonly onAnswer: (answer: Answer) => void
 }
 
-function Found({ heard, leftOut, drive, rpm, onAnswer }: FoundProps) {
+function Found({ heard, leftOut, drive, rpm, onSpeed, onAnswer }: FoundProps) {
   const { kind, pitch, repetition, confidence, clipped, picture } = heard
   const matches = useMemo(
     () =>
@@ -144,6 +151,7 @@ function Found({ heard, leftOut, drive, rpm, onAnswer }: FoundProps) {
           </>
         )}
       </p>
+      {heard.firing !== null && <EngineSpeed firing={heard.firing} rpm={rpm} onSpeed={onSpeed} />}
       {clipped > 0.001 && <p className={styles['soft']}>It was too loud for the microphone: hold it further away.</p>}
       {leftOut > 0 && (
         <p className={styles['soft']}>The last {Math.round(leftOut)} s of the file were not looked at.</p>
@@ -161,6 +169,41 @@ function Found({ heard, leftOut, drive, rpm, onAnswer }: FoundProps) {
         {repeats !== undefined && <Button onClick={() => onAnswer(repeats)}>Let its repetition count</Button>}
       </div>
     </>
+  )
+}
+
+/** Cylinders most engines on a lift have (nominal). */
+const CYLINDERS = 4
+
+interface EngineSpeedProps {
+  /** Times a second. */
+  readonly firing: number
+  readonly rpm: number | null
+  readonly onSpeed: (rpm: number) => void
+}
+
+/** The engine’s speed, found in its own hum, to be taken where it was not read. */
+function EngineSpeed({ firing, rpm, onSpeed }: EngineSpeedProps) {
+  const [cylinders, setCylinders] = useState(CYLINDERS)
+  const found = Math.round(speedOfFiring(firing, cylinders))
+  return (
+    <div className={styles['ways']}>
+      <p>
+        Under it the engine fires <b className="figures">{firing.toFixed(1)}</b> times a second: with{' '}
+        <InputNumber
+          aria-label="Cylinders"
+          min={1}
+          max={16}
+          precision={0}
+          value={cylinders}
+          onChange={(count) => {
+            if (count !== null) setCylinders(count)
+          }}
+        />{' '}
+        cylinders that is <b className="figures">{found}</b> rpm.
+      </p>
+      {found !== rpm && <Button onClick={() => onSpeed(found)}>Take {found} rpm</Button>}
+    </div>
   )
 }
 
