@@ -2,6 +2,8 @@
 import { slowedDown, type Recording } from './recording.ts'
 import { highestNear, spectrumOf, type Spectrum } from './spectrum.ts'
 
+/** Seconds that are looked at, from the beginning: enough for a hum, and an engine does not keep its speed for longer. */
+const LOOKED_S = 6
 /** Samples a second that hold the hum and its overtones. */
 const RATE = 1000
 /** Times a second that an engine of one to twelve cylinders fires between a slow idle and a fast one. */
@@ -23,7 +25,8 @@ const TURNS_PER_CYCLE = 2
  * overtones nothing does: half the rate would have something between, twice the rate would miss its first.
  */
 export function findFiring(recording: Recording): number | null {
-  const sound = slowedDown(recording, RATE)
+  const { samples, rate } = recording
+  const sound = slowedDown({ samples: samples.subarray(0, LOOKED_S * rate), rate }, RATE)
   const spectrum = spectrumOf(sound.samples, sound.rate)
   const [from, to] = FIRES.map((hz) => Math.round(hz / spectrum.step)) as [number, number]
   let best = { score: -Infinity, band: 0 }
@@ -50,12 +53,16 @@ function scoreOf({ power }: Spectrum, band: number): number {
   return OVERTONES.reduce((sum, weight, k) => sum + weight * (over((k + 1) * band) - over((k + 0.5) * band)), 0)
 }
 
+/** Points that the floor about a tone is taken from, on each side. */
+const FLOOR_POINTS = 12
+
 /** Middle of the powers between this tone and its neighbours, on both sides. */
 function floorNear(power: Float64Array, at: number, band: number): number {
+  const [near, far] = [0.12 * band, 0.38 * band]
+  const step = Math.max(1, (far - near) / FLOOR_POINTS)
   const around: number[] = []
-  for (const side of [-1, 1])
-    for (let i = Math.round(0.12 * band); i <= Math.round(0.38 * band); i++)
-      around.push(power[Math.round(at + side * i)] ?? 0)
+  for (let off = near; off <= far; off += step)
+    around.push(power[Math.round(at - off)] ?? 0, power[Math.round(at + off)] ?? 0)
   const sorted = around.toSorted((a, b) => a - b)
   return Math.max(Number.MIN_VALUE, sorted[Math.floor(sorted.length / 2)] ?? 0)
 }
