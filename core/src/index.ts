@@ -222,6 +222,7 @@ export {
   ruleRefusal,
   RULES,
   ruleValue,
+  ruleWords,
   type Rule,
   type RuleGroup,
   type RuleUnit,
@@ -286,7 +287,7 @@ export {
   type LinesOfBelt,
 } from './lineup/fix-plan.ts'
 export { worstBearing } from './tension/bearings.ts'
-export { grooveWear, meshPitch, type GrooveRide } from './tension/groove-wear.ts'
+export { grooveWear, meshPitch, rideLimits, type GrooveRide } from './tension/groove-wear.ts'
 export {
   beginRunIn,
   COOL_MINUTES,
@@ -453,7 +454,6 @@ export {
   type WalkroundCheck,
   type WalkroundFields,
 } from './wear/walkround.ts'
-export { RIDE_LIMITS } from './rules/wear-rules.ts'
 export {
   knowledgeSaveSchema,
   type KnowledgeConflict,

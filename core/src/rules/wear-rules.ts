@@ -5,9 +5,6 @@ import type { Rule } from './rules.ts'
 export const WEAR_FIGURES = ['cracks', 'rib-depth', 'ride', 'travel', 'off-centre', 'rock', 'run-out'] as const
 export type WearFigure = (typeof WEAR_FIGURES)[number]
 
-/** mm that a V belt's top may lie below the rim (nominal). */
-export const RIDE_LIMITS = { watch: 1, act: 2 } as const
-
 interface Limits {
   readonly subject: string
   readonly unit: Rule['unit']
@@ -27,7 +24,7 @@ const LIMITS: Readonly<Record<WearFigure, Limits>> = {
     why: 'The ribs sit on their tips instead of wedging in, and slip.',
   },
   ride: {
-    ...{ subject: 'V belt below the rim', unit: 'mm', watch: RIDE_LIMITS.watch, replace: RIDE_LIMITS.act, most: 20 },
+    ...{ subject: 'V belt below the rim', unit: 'mm', watch: 1, replace: 2, most: 20 },
     why: 'Worn flanks let the belt down; on the groove’s bottom it no longer wedges.',
   },
   travel: {

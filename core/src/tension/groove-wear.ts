@@ -1,7 +1,8 @@
 /** How deep a V belt sits, and what that has done: docs/mechanics/tension.md. */
 import type { SettledBelt, SettledDrive } from '../path/settle.ts'
 import { settleDrive, travelsNow } from '../path/settle.ts'
-import { RIDE_LIMITS } from '../rules/wear-rules.ts'
+import { mustRule, NOMINAL_RULES, type ShopRules } from '../rules/rules.ts'
+import { wearKey } from '../rules/wear-rules.ts'
 import { sectionFigures } from '../sections/sections.ts'
 import { shaftSpeeds } from '../speeds/shaft-speeds.ts'
 import type { Mm } from '../units/quantity.ts'
@@ -26,12 +27,16 @@ export interface GrooveWear {
 const SAME_RATIO = 5e-4
 
 /** What the depth of a V belt in its grooves comes to; null for other belts, or without a path. */
-export function grooveWear(settled: SettledDrive, { belt, pulleys, path }: SettledBelt): GrooveWear | null {
+export function grooveWear(
+  settled: SettledDrive,
+  { belt, pulleys, path }: SettledBelt,
+  rules: ShopRules = NOMINAL_RULES,
+): GrooveWear | null {
   if (sectionFigures(belt.section).family !== 'vee' || !path.ok) return null
   const grooves = pulleys.flatMap((pulley, i): GrooveRide[] => {
     if (pulley.face !== 'vee' || belt.route[i]?.contact !== 'ribs') return []
     const ride = pulley.ride ?? null
-    return [{ pulley: pulley.id, ride, verdict: ride === null ? 'none' : rideVerdict(ride) }]
+    return [{ pulley: pulley.id, ride, verdict: ride === null ? 'none' : rideVerdict(ride, rules) }]
   })
   const known = new Set(grooves.flatMap(({ pulley, ride }) => (ride === null ? [] : [pulley])))
   if (known.size === 0) return { grooves, slack: 0, ratios: [] }
@@ -54,9 +59,15 @@ export function grooveWear(settled: SettledDrive, { belt, pulleys, path }: Settl
   return { grooves, slack: full?.ok === true ? full.length - path.length : 0, ratios }
 }
 
+/** mm that a V belt’s top may lie below the rim: from the first worth a look, beyond the second to be replaced. */
+export function rideLimits(rules: ShopRules): { readonly watch: Mm; readonly replace: Mm } {
+  return { watch: mustRule(rules, wearKey.watch('ride')), replace: mustRule(rules, wearKey.replace('ride')) }
+}
+
 /** A depth below the rim against its limits. */
-export function rideVerdict(ride: Mm): CheckVerdict {
-  return ride > RIDE_LIMITS.act ? 'act' : ride >= RIDE_LIMITS.watch ? 'watch' : 'fine'
+export function rideVerdict(ride: Mm, rules: ShopRules): CheckVerdict {
+  const { watch, replace } = rideLimits(rules)
+  return ride > replace ? 'act' : ride >= watch ? 'watch' : 'fine'
 }
 
 /** Hz at which the teeth of a toothed belt meet their gaps, at a belt speed in m/s: the whine of one that is too tight. */

@@ -7,6 +7,7 @@ import { settleDrive, type SettledBelt } from '../path/settle.ts'
 import { changed, loopDrive } from '../testing/drives.ts'
 import { worstBearing } from './bearings.ts'
 import { checkedSpans } from './checked-span.ts'
+import { NOMINAL_RULES } from '../rules/rules.ts'
 import { grooveWear, meshPitch, rideVerdict } from './groove-wear.ts'
 import { pluckFrequency } from './hand-checks.ts'
 import { beginRunIn, dropRunIn, noteRunIn, runInsDue, runInStep } from './run-in.ts'
@@ -237,7 +238,11 @@ describe('a V belt in its grooves', () => {
     [2, 'watch'],
     [2.01, 'act'],
   ] as const)('%d mm below the rim is %s', (ride, verdict) => {
-    expect(rideVerdict(ride)).toBe(verdict)
+    expect(rideVerdict(ride, NOMINAL_RULES)).toBe(verdict)
+  })
+
+  test('is judged by the rules of the shop', () => {
+    expect(rideVerdict(1.5, { 'wear.ride.replace': 1.4 })).toBe('act')
   })
 
   test('that sinks by r on every pulley lies slack by 2π·r, and where it sinks on one alone the ratio changes', () => {

@@ -1,5 +1,5 @@
 import { v4 as newId } from 'uuid'
-import { grooveWear, RIDE_LIMITS, takeReading, type GrooveRide, type SettledBelt } from '@emery/core'
+import { grooveWear, rideLimits, ruleWords, takeReading, type GrooveRide, type SettledBelt } from '@emery/core'
 import { stampNow } from '../../../app/preferences.ts'
 import { ReadingField } from '../../../readings/reading-field.tsx'
 import { useLengths } from '../../../readings/use-lengths.ts'
@@ -11,20 +11,21 @@ import styles from '../tension.module.css'
 
 /** How deep a V belt lies in its grooves, and what that has let out and changed. */
 export function Grooves({ belt }: { readonly belt: SettledBelt }) {
-  const { settled } = useBench()
+  const { settled, rules } = useBench()
   const lengths = useLengths()
-  const wear = grooveWear(settled, belt)
+  const wear = grooveWear(settled, belt, rules)
   if (wear === null) return null
   const { grooves, slack, ratios } = wear
+  const limits = rideLimits(rules)
   const known = grooves.some(({ ride }) => ride !== null)
   const shaftName = (id: string) => settled.drive.shafts.find((shaft) => shaft.id === id)?.name ?? id
   return (
     <section className={panel['section']} aria-label="In its grooves">
       <h2 className="heading">In its grooves</h2>
       <p className={panel['soft']}>
-        Lay a straightedge across the rim: how far is the belt’s top below it? From {lengths.fine(RIDE_LIMITS.watch)} on
-        keep an eye on it, beyond {lengths.fine(RIDE_LIMITS.act)} replace it (nominal). A belt on the bottom of its
-        groove slips however tight it is.
+        Lay a straightedge across the rim: how far is the belt’s top below it? From {lengths.fine(limits.watch)} on keep
+        an eye on it, beyond {lengths.fine(limits.replace)} replace it ({ruleWords(rules, 'wear.ride.replace')}). A belt
+        on the bottom of its groove slips however tight it is.
       </p>
       <ul className={styles['grooves']} aria-label="Depth in each groove">
         {grooves.map((groove) => (
