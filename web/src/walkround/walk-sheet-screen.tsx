@@ -1,7 +1,15 @@
 import { useQuery } from '@tanstack/react-query'
 import { useMemo } from 'react'
 import { Link, useParams } from 'react-router'
-import { checkOf, judgePart, settleDrive, wearParts, type DriveRecord, type Walkround } from '@emery/core'
+import {
+  checkOf,
+  judgePart,
+  settleDrive,
+  wearParts,
+  type DriveRecord,
+  type Walkround,
+  type WalkroundCheck,
+} from '@emery/core'
 import { driveQuery } from '../api/drives.ts'
 import { walkroundsQuery } from '../api/walkrounds.ts'
 import { Notice } from '../app/notice.tsx'
@@ -50,8 +58,7 @@ function WalkSheet({ record, walk }: { readonly record: DriveRecord; readonly wa
     [record, walk],
   )
   const renewed = wearParts(record.document).filter(({ id }) => walk.renewed.includes(id))
-  const seen = walk.checks.filter(({ verdict }) => verdict !== 'ok')
-  const fine = walk.checks.filter(({ verdict }) => verdict === 'ok')
+  const seen = walk.checks.filter(({ verdict }) => verdict === 'watch' || verdict === 'replace')
   const pictures = walk.checks.flatMap((check) => check.photos.map((photo) => ({ check, photo })))
   return (
     <Sheet
@@ -95,20 +102,8 @@ function WalkSheet({ record, walk }: { readonly record: DriveRecord; readonly wa
           </table>
         </section>
       )}
-      {fine.length > 0 && (
-        <section>
-          <h2>Fine</h2>
-          <p>
-            {fine
-              .map(
-                ({ partName, check, note }) =>
-                  `${partName}: ${checkOf(check).name.toLowerCase()}${note === '' ? '' : ` (${note})`}`,
-              )
-              .join('; ')}
-            .
-          </p>
-        </section>
-      )}
+      <InOneLine title="Fine" checks={walk.checks.filter(({ verdict }) => verdict === 'ok')} />
+      <InOneLine title="Could not be told" checks={walk.checks.filter(({ verdict }) => verdict === 'unknown')} />
       {pictures.length > 0 && (
         <section>
           <h2>Pictures{pictures.length > PICTURES ? `, ${PICTURES} of ${pictures.length}` : ''}</h2>
@@ -126,5 +121,25 @@ function WalkSheet({ record, walk }: { readonly record: DriveRecord; readonly wa
         </section>
       )}
     </Sheet>
+  )
+}
+
+interface InOneLineProps {
+  readonly title: string
+  readonly checks: readonly WalkroundCheck[]
+}
+
+/** Checks of which only their names matter, so that the page stays one. */
+function InOneLine({ title, checks }: InOneLineProps) {
+  if (checks.length === 0) return null
+  const words = checks.map(
+    ({ partName, check, note }) =>
+      `${partName}: ${checkOf(check).name.toLowerCase()}${note === '' ? '' : ` (${note})`}`,
+  )
+  return (
+    <section>
+      <h2>{title}</h2>
+      <p>{words.join('; ')}.</p>
+    </section>
   )
 }
