@@ -64,6 +64,7 @@ module.exports = {
     ]),
     only('length', 'length', ['numerics', 'units', 'sections', 'drive', 'path']),
     only('tension', 'tension', ['numerics', 'units', 'sections', 'drive', 'path', 'rules', 'speeds', 'resize']),
+    only('fit', 'fit', ['numerics', 'units', 'sections', 'drive', 'path', 'length', 'tension']),
     only('wear', 'wear', ['numerics', 'units', 'sections', 'drive', 'rules']),
     only('sound', 'sound', ['numerics']),
     only('noise', 'noise', [

@@ -2,12 +2,12 @@ import { DownloadOutlined, PrinterOutlined } from '@ant-design/icons'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { Button } from 'antd'
 import dayjs from 'dayjs'
-import { saveAs } from 'file-saver'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { findingsCsv } from '@emery/core'
 import { findingsKey, findingsQuery, removeFinding, restoreFinding } from '../api/findings.ts'
 import { useSecondThoughts } from '../app/use-second-thoughts.tsx'
+import { saveCsv } from '../readings/save-csv.ts'
 import { FindingsSideBySide } from './findings-side-by-side.tsx'
 import styles from './noise.module.css'
 
@@ -30,12 +30,7 @@ export function FindingList({ driveId, fileName }: FindingListProps) {
       <header className={styles['foundHead']}>
         <h2 className="heading">Found before</h2>
         {findings.length > 1 && <Button onClick={() => setComparing(true)}>Side by side</Button>}
-        <Button
-          icon={<DownloadOutlined />}
-          onClick={() =>
-            saveAs(new Blob([findingsCsv(findings)], { type: 'text/csv;charset=utf-8' }), `${fileName}.findings.csv`)
-          }
-        >
+        <Button icon={<DownloadOutlined />} onClick={() => saveCsv(findingsCsv(findings), `${fileName}.findings.csv`)}>
           CSV
         </Button>
       </header>

@@ -2,6 +2,7 @@ import { Modal, Select } from 'antd'
 import dayjs from 'dayjs'
 import { useState } from 'react'
 import type { Finding } from '@emery/core'
+import compared from '../readings/compared.module.css'
 import styles from './noise.module.css'
 
 interface FindingsSideBySideProps {
@@ -21,7 +22,7 @@ export function FindingsSideBySide({ findings, onClose }: FindingsSideBySideProp
     <tr>
       <th scope="row">{label}</th>
       {pair.map((finding, i) => (
-        <td key={i} data-only={of(finding) !== of(pair[1 - i] ?? finding)}>
+        <td key={i} data-other={of(finding) !== of(pair[1 - i] ?? finding)}>
           {of(finding)}
         </td>
       ))}
@@ -29,7 +30,7 @@ export function FindingsSideBySide({ findings, onClose }: FindingsSideBySideProp
   )
   return (
     <Modal open width={940} title="Two findings, side by side" footer={null} onCancel={onClose}>
-      <table className={styles['compared']}>
+      <table className={compared['compared']}>
         <thead>
           <tr>
             <th scope="col">
@@ -59,7 +60,7 @@ export function FindingsSideBySide({ findings, onClose }: FindingsSideBySideProp
               <td key={i}>
                 <ul>
                   {answers.map(({ test, words }) => (
-                    <li key={test} data-only={pair[1 - i]?.answers.every((other) => other.words !== words)}>
+                    <li key={test} data-other={pair[1 - i]?.answers.every((other) => other.words !== words)}>
                       {words}
                     </li>
                   ))}

@@ -8,7 +8,6 @@ import {
 } from '@ant-design/icons'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { Button, Input, Table, Tooltip, type TableColumnsType } from 'antd'
-import { saveAs } from 'file-saver'
 import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react'
 import { beltLabel, readLabel, searchShelf, shelfCsv, type ShelfBelt, type ShelfFields } from '@emery/core'
 import { shelfKeys, shelfQuery, shelfRows } from '../api/shelf.ts'
@@ -16,6 +15,7 @@ import { Notice } from '../app/notice.tsx'
 import { useTopBar } from '../app/top-bar.ts'
 import { useSecondThoughts } from '../app/use-second-thoughts.tsx'
 import { LabelReadings } from '../readings/label-readings.tsx'
+import { saveCsv } from '../readings/save-csv.ts'
 import { useLengths } from '../readings/use-lengths.ts'
 import { BeltForm } from './belt-form.tsx'
 import { BeltInHand } from './belt-in-hand.tsx'
@@ -41,10 +41,7 @@ export function ShelfScreen() {
   const file = useShelfFile()
   const { choose } = file
   const takeOff = useTakeOff()
-  const exportAll = useCallback(
-    () => saveAs(new Blob([shelfCsv(belts)], { type: 'text/csv;charset=utf-8' }), 'shelf.csv'),
-    [belts],
-  )
+  const exportAll = useCallback(() => saveCsv(shelfCsv(belts), 'shelf.csv'), [belts])
   useTopBar(
     useMemo(
       () => ({

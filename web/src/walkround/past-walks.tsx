@@ -2,12 +2,13 @@ import { DownloadOutlined, PrinterOutlined } from '@ant-design/icons'
 import { useQueryClient } from '@tanstack/react-query'
 import { Button, Modal, Select } from 'antd'
 import dayjs from 'dayjs'
-import { saveAs } from 'file-saver'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { checkOf, compareWalkrounds, walkroundsCsv, type Walkround, type WalkroundCheck } from '@emery/core'
 import { removeWalkround, restoreWalkround, walkroundsKey } from '../api/walkrounds.ts'
 import { useSecondThoughts } from '../app/use-second-thoughts.tsx'
+import compared from '../readings/compared.module.css'
+import { saveCsv } from '../readings/save-csv.ts'
 import { VerdictMark } from '../readings/verdict-mark.tsx'
 import { kmText, MARK, WORD } from './walk-words.ts'
 import styles from './walkround.module.css'
@@ -28,23 +29,18 @@ export const walkTitle = ({ at, by, distance }: Pick<Walkround, 'at' | 'by' | 'd
 export function PastWalks({ driveId, fileName, walkrounds }: PastWalksProps) {
   const queries = useQueryClient()
   const takeAway = useSecondThoughts()
-  const [compared, setCompared] = useState<readonly [string, string] | null>(null)
+  const [pair, setPair] = useState<readonly [string, string] | null>(null)
   if (walkrounds.length === 0) return null
   return (
     <section className={styles['past']} aria-label="Earlier walkrounds">
       <header>
         <h2 className="heading">Earlier walkrounds</h2>
         {walkrounds.length > 1 && (
-          <Button onClick={() => setCompared([walkrounds[1]?.id ?? '', walkrounds[0]?.id ?? ''])}>Side by side</Button>
+          <Button onClick={() => setPair([walkrounds[1]?.id ?? '', walkrounds[0]?.id ?? ''])}>Side by side</Button>
         )}
         <Button
           icon={<DownloadOutlined />}
-          onClick={() =>
-            saveAs(
-              new Blob([walkroundsCsv(walkrounds)], { type: 'text/csv;charset=utf-8' }),
-              `${fileName}.walkrounds.csv`,
-            )
-          }
+          onClick={() => saveCsv(walkroundsCsv(walkrounds), `${fileName}.walkrounds.csv`)}
         >
           CSV
         </Button>
@@ -75,13 +71,8 @@ export function PastWalks({ driveId, fileName, walkrounds }: PastWalksProps) {
           </li>
         ))}
       </ul>
-      {compared !== null && (
-        <SideBySide
-          walkrounds={walkrounds}
-          chosen={compared}
-          onChoose={setCompared}
-          onClose={() => setCompared(null)}
-        />
+      {pair !== null && (
+        <SideBySide walkrounds={walkrounds} chosen={pair} onChoose={setPair} onClose={() => setPair(null)} />
       )}
     </section>
   )
@@ -108,7 +99,7 @@ function SideBySide({ walkrounds, chosen: [was, is], onChoose, onClose }: SideBy
   const rows = before === undefined || after === undefined ? [] : compareWalkrounds(before, after)
   return (
     <Modal open width={980} title="Two walkrounds, side by side" footer={null} onCancel={onClose}>
-      <table className={styles['compared']}>
+      <table className={compared['compared']}>
         <thead>
           <tr>
             <th scope="col">Part</th>
@@ -133,7 +124,7 @@ function SideBySide({ walkrounds, chosen: [was, is], onChoose, onClose }: SideBy
         </thead>
         <tbody>
           {rows.map((row) => (
-            <tr key={`${row.part} ${row.check}`} data-changed={row.before?.verdict !== row.after?.verdict}>
+            <tr key={`${row.part} ${row.check}`} data-other={row.before?.verdict !== row.after?.verdict}>
               <th scope="row">{row.partName}</th>
               <td>{checkOf(row.check).name}</td>
               <Cell check={row.before} />

@@ -1,12 +1,12 @@
 import { DeleteOutlined, DownloadOutlined, EditOutlined, ImportOutlined, PlusOutlined } from '@ant-design/icons'
 import { useQueryClient } from '@tanstack/react-query'
 import { Button, Modal, Table, type TableColumnsType } from 'antd'
-import { saveAs } from 'file-saver'
 import { useMemo, useState } from 'react'
 import { readStackCsv, stackCsv, type StackFields, type StackPart } from '@emery/core'
 import { STACK_KEY, stackRows } from '../../../api/stack.ts'
 import { useSecondThoughts } from '../../../app/use-second-thoughts.tsx'
 import { useTableFile } from '../../../app/use-table-file.tsx'
+import { saveCsv } from '../../../readings/save-csv.ts'
 import { useLengths } from '../../../readings/use-lengths.ts'
 import { StackPartForm } from './stack-part-form.tsx'
 import styles from './stack.module.css'
@@ -107,7 +107,7 @@ export function StackTable({ parts, onClose }: StackTableProps) {
         <Button
           icon={<DownloadOutlined />}
           disabled={parts.length === 0}
-          onClick={() => saveAs(new Blob([stackCsv(parts)], { type: 'text/csv;charset=utf-8' }), 'belt-line-parts.csv')}
+          onClick={() => saveCsv(stackCsv(parts), 'belt-line-parts.csv')}
         >
           As a table
         </Button>

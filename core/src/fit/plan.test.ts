@@ -1,0 +1,135 @@
+import { describe, expect, test } from '@jest/globals'
+import { settleDrive } from '../path/settle.ts'
+import { changed } from '../testing/drives.ts'
+import { DEMO_DRIVES, demoDrive } from '../testing/demo-drives.ts'
+import { randomFrom, SEED } from '../testing/random.ts'
+import { readVectors } from '../testing/vectors.ts'
+import { beltOrder, tensionOrder } from './belt-order.ts'
+import { FIT_PHASES, fitPlan, type FitStep } from './plan.ts'
+
+const drives = [
+  ...readVectors().map(({ file, drive }) => ({ name: file, drive })),
+  ...DEMO_DRIVES.map((name) => ({ name, drive: demoDrive(name) })),
+]
+const at = (steps: readonly FitStep[], id: string) => steps.findIndex((step) => step.id === id)
+
+describe('the plan of every drive of the vectors and the demo', () => {
+  test.each(drives)('$name: each rule of the work holds', ({ drive }) => {
+    const settled = settleDrive(drive)
+    const { order, steps } = fitPlan(settled, { noise: true, sameBelts: true })
+    expect(new Set(steps.map(({ id }) => id)).size).toBe(steps.length)
+    // Phases come in their order.
+    const phases = steps.map(({ phase }) => FIT_PHASES.indexOf(phase))
+    expect(phases).toEqual(phases.toSorted((a, b) => a - b))
+    for (const { id } of drive.belts) {
+      const [release, take, lay, tight] = ['off.release', 'off.take', 'on.lay', 'tension'].map((of) =>
+        at(steps, `${of}.${id}`),
+      )
+      // Never off before it is slack, never on before it is off, never tensioned before it is on.
+      expect([release, take, lay, tight].every((index) => index !== undefined && index >= 0)).toBe(true)
+      expect([release, take, lay, tight]).toEqual([release, take, lay, tight].toSorted((a = 0, b = 0) => a - b))
+    }
+    // Never a belt on before one behind it, never one off before one in front of it.
+    for (const { belt, inTheWayOf } of order.inTheWay) {
+      expect(at(steps, `off.take.${belt}`)).toBeLessThan(at(steps, `off.take.${inTheWayOf}`))
+      expect(at(steps, `on.lay.${inTheWayOf}`)).toBeLessThan(at(steps, `on.lay.${belt}`))
+    }
+    // Looked at before it is cranked, cranked before it is proved; safe before anything is touched.
+    const lastTension = Math.max(...steps.flatMap(({ phase }, i) => (phase === 'tension' ? [i] : [])))
+    expect(at(steps, 'before.safe')).toBeLessThan(at(steps, `off.release.${order.off[0] ?? ''}`))
+    expect(lastTension).toBeLessThan(at(steps, 'check.seated'))
+    expect(at(steps, 'check.seated')).toBeLessThan(at(steps, 'run.first'))
+    expect(at(steps, 'run.first')).toBeLessThan(at(steps, 'prove.load'))
+    expect(at(steps, 'prove.water')).toBeGreaterThan(0)
+    // Nobody works on a sprung arm without being told what it does.
+    for (const { adjuster, belt } of settled.belts)
+      if (adjuster?.adjuster.kind === 'spring-arm')
+        expect(steps[at(steps, `off.release.${belt.id}`)]?.cautions.join(' ')).toContain('trap fingers')
+  })
+
+  test(`holds with belts in any order along their shafts (seed ${SEED})`, () => {
+    const random = randomFrom(SEED)
+    const fenland = demoDrive('fenland-vee')
+    for (let i = 0; i < 50; i++) {
+      const mixed = changed(fenland, (draft) => {
+        for (const pulley of draft.pulleys) pulley.z = Math.round(400 * random()) / 10 - 20
+      })
+      const { order, steps } = fitPlan(settleDrive(mixed))
+      expect(order.circular).toEqual([])
+      for (const { belt, inTheWayOf } of order.inTheWay)
+        expect(at(steps, `on.lay.${inTheWayOf}`)).toBeLessThan(at(steps, `on.lay.${belt}`))
+    }
+  })
+})
+
+describe('which belt is in the way of which', () => {
+  const fenland = demoDrive('fenland-vee')
+
+  test('the fan belt runs outermost on the crank, the air pump’s innermost', () => {
+    const { off, on, inTheWay, unknown } = beltOrder(fenland)
+    expect(off).toEqual(['fanbelt', 'psbelt', 'airbelt'])
+    expect(on).toEqual(['airbelt', 'psbelt', 'fanbelt'])
+    expect(inTheWay).toContainEqual({ belt: 'fanbelt', inTheWayOf: 'airbelt', shaft: 'crank' })
+    expect(unknown).toEqual([])
+  })
+
+  test('only what is in the way comes along', () => {
+    const taken = (belts: string[]) =>
+      fitPlan(settleDrive(fenland), { belts })
+        .steps.filter(({ id }) => id.startsWith('off.take.'))
+        .map(({ belt }) => belt)
+    expect(taken(['fanbelt'])).toEqual(['fanbelt'])
+    expect(taken(['psbelt'])).toEqual(['fanbelt', 'psbelt'])
+    expect(taken(['airbelt'])).toEqual(['fanbelt', 'psbelt', 'airbelt'])
+  })
+
+  test('pulleys nobody has placed along their shaft are said to be unknown, belts in each other’s way to be so', () => {
+    const flat = changed(fenland, (draft) => {
+      for (const pulley of draft.pulleys) delete pulley.z
+    })
+    expect(beltOrder(flat).unknown).toHaveLength(3)
+    const ring = changed(fenland, (draft) => {
+      const shaft = (id: string) => draft.pulleys.find((pulley) => pulley.id === id)
+      // The steering belt also runs over the fan’s shaft, behind the fan belt on the crank and before it there.
+      draft.belts[1]?.route.push({ pulley: 'fan.2', contact: 'ribs' })
+      const fan = shaft('fan.1')
+      if (fan !== undefined) draft.pulleys.push({ ...fan, id: 'fan.2', z: 30 })
+    })
+    expect(beltOrder(ring).circular.toSorted()).toEqual(['airbelt', 'fanbelt', 'psbelt'])
+  })
+})
+
+describe('the order of tensioning', () => {
+  test('is the one of all in which the one-sided pull on a shaft stays smallest', () => {
+    const settled = settleDrive(demoDrive('fenland-vee'))
+    const best = tensionOrder(settled, ['fanbelt', 'psbelt', 'airbelt'])
+    expect([...best.belts].toSorted()).toEqual(['airbelt', 'fanbelt', 'psbelt'])
+    // Every other order, tried one by one as the only choice of two, is no better.
+    for (const pair of [
+      ['fanbelt', 'psbelt'],
+      ['psbelt', 'airbelt'],
+      ['fanbelt', 'airbelt'],
+    ])
+      expect(tensionOrder(settled, pair).most).toBeLessThanOrEqual(best.most + 1e-6)
+    expect(tensionOrder(settled, []).belts).toEqual([])
+  })
+
+  test('never sets a belt before the one whose adjuster moves a pulley of its own', () => {
+    for (const { drive } of drives) {
+      const settled = settleDrive(drive)
+      const byHand = drive.belts.filter(({ adjuster }) => adjuster !== null).map(({ id }) => id)
+      const { belts } = tensionOrder(settled, byHand)
+      const shaftOf = (id: string) => drive.pulleys.find((pulley) => pulley.id === id)?.shaft
+      for (const one of drive.belts)
+        for (const other of drive.belts) {
+          const of = (id: string | null) => drive.adjusters.find((each) => each.id === id)
+          const [moving, its] = [of(one.adjuster), of(other.adjuster)]
+          if (one === other || moving === undefined || moving.kind === 'shim') continue
+          const sameShaft = its !== undefined && its.kind !== 'shim' && its.shaft === moving.shaft
+          if (sameShaft || !other.route.some(({ pulley }) => shaftOf(pulley) === moving.shaft)) continue
+          if (belts.includes(one.id) && belts.includes(other.id))
+            expect(belts.indexOf(one.id)).toBeLessThan(belts.indexOf(other.id))
+        }
+    }
+  })
+})
