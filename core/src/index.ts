@@ -461,3 +461,12 @@ export {
   type KnowledgeVersion,
   type KnowledgeVersionSummary,
 } from './api/knowledge-records.ts'
+export {
+  jobFieldsSchema,
+  MOST_JOBS,
+  type Job,
+  type JobConflict,
+  type JobFields,
+  type JobTick,
+} from './api/job-records.ts'
+export { FIT_PHASES, fitPlan, type FitOptions, type FitPhase, type FitPlan, type FitStep } from './fit/plan.ts'

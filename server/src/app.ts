@@ -9,6 +9,7 @@ import type { DataSource } from 'typeorm'
 import {
   findingFieldsSchema,
   fittingFieldsSchema,
+  jobFieldsSchema,
   MOST_STACK_ROWS,
   stackFieldsSchema,
   walkroundFieldsSchema,
@@ -22,6 +23,7 @@ import { answerErrors, nothingHere } from './http/answer-errors.ts'
 import { ApiError } from './http/errors.ts'
 import { healthRoutes } from './http/health.ts'
 import { ownSiteOnly } from './http/own-site-only.ts'
+import { jobsOf } from './jobs/jobs.ts'
 import { knowledgeRoutes } from './knowledge/knowledge-routes.ts'
 import { KnowledgeService } from './knowledge/knowledge-service.ts'
 import { photoRoutes } from './photos/photo-routes.ts'
@@ -114,6 +116,16 @@ export function buildApp({
       schema: stackFieldsSchema,
       named: 'parts',
       most: MOST_STACK_ROWS,
+    }),
+  )
+  api.use(
+    '/jobs',
+    versionedRoutes({
+      rows: jobsOf(source, now),
+      schema: jobFieldsSchema,
+      named: 'jobs',
+      most: 100,
+      askedBy: 'driveId',
     }),
   )
   api.use('/rules', ruleRoutes(new RuleService(source, now)))

@@ -3,6 +3,7 @@ import { number, string, type InferType } from 'yup'
 import { record, text } from '../drive/schema-kit.ts'
 import type { CheckedDrive } from '../drive/drive.ts'
 import type { DocumentProblem } from '../drive/references.ts'
+import type { JobConflict } from './job-records.ts'
 import type { KnowledgeConflict } from './knowledge-records.ts'
 import type { RuleConflict } from './rule-records.ts'
 import type { ShelfConflict } from './shelf-records.ts'
@@ -99,7 +100,7 @@ export interface ErrorBody {
     readonly problems?: readonly DocumentProblem[]
     /** On a conflict: the save that was refused and what stands there now. */
     readonly conflict?:
-      DriveConflict | VehicleConflict | ShelfConflict | StackConflict | RuleConflict | KnowledgeConflict
+      DriveConflict | VehicleConflict | ShelfConflict | StackConflict | RuleConflict | KnowledgeConflict | JobConflict
   }
 }
 

@@ -3,7 +3,7 @@ import { settleDrive } from '../path/settle.ts'
 import { changed } from '../testing/drives.ts'
 import { DEMO_DRIVES, demoDrive } from '../testing/demo-drives.ts'
 import { randomFrom, SEED } from '../testing/random.ts'
-import { readVectors } from '../testing/vectors.ts'
+import { mustCheck, readVectors } from '../testing/vectors.ts'
 import { beltOrder, tensionOrder } from './belt-order.ts'
 import { FIT_PHASES, fitPlan, type FitStep } from './plan.ts'
 
@@ -112,6 +112,46 @@ describe('the order of tensioning', () => {
     ])
       expect(tensionOrder(settled, pair).most).toBeLessThanOrEqual(best.most + 1e-6)
     expect(tensionOrder(settled, []).belts).toEqual([])
+  })
+
+  test('puts a pull to the right between two to the left', () => {
+    const pair = (id: string, x: number, z: number) => ({
+      shaft: { id, name: id, kind: 'other', x, y: 0 },
+      pulleys: [
+        {
+          id: `c${id}`,
+          shaft: 'crank',
+          face: 'vee',
+          section: 'V13',
+          grooves: 1,
+          diameter: 150,
+          diameterAt: 'outside',
+          z,
+        },
+        { id: `p${id}`, shaft: id, face: 'vee', section: 'V13', grooves: 1, diameter: 150, diameterAt: 'outside', z },
+      ],
+      belt: {
+        ...{ id, name: id, section: 'V13', ribs: 1, length: null, adjuster: `a${id}` },
+        route: [
+          { pulley: `c${id}`, contact: 'ribs' },
+          { pulley: `p${id}`, contact: 'ribs' },
+        ],
+      },
+      adjuster: { kind: 'slide', id: `a${id}`, shaft: id, direction: x < 0 ? 180 : 0, from: -10, to: 10 },
+    })
+    const parts = [pair('left1', -300, 0), pair('left2', -400, 20), pair('right', 350, 40)]
+    const drive = mustCheck({
+      ...{ format: 'emery-drive', version: 1, name: 'Three ways', notes: '' },
+      engine: { crankTurns: 'cw', idleRpm: 800, cruiseRpm: 2000, maxRpm: 4000 },
+      shafts: [{ id: 'crank', name: 'Crank', kind: 'crank', x: 0, y: 0 }, ...parts.map(({ shaft }) => shaft)],
+      pulleys: parts.flatMap(({ pulleys }) => pulleys),
+      belts: parts.map(({ belt }) => belt),
+      adjusters: parts.map(({ adjuster }) => adjuster),
+    })
+    const { belts, most } = tensionOrder(settleDrive(drive), ['left1', 'left2', 'right'])
+    // Each belt runs straight out and back: it pulls with twice its 300 N.
+    expect(most).toBeCloseTo(600, 6)
+    expect(belts.indexOf('right')).toBe(1)
   })
 
   test('never sets a belt before the one whose adjuster moves a pulley of its own', () => {

@@ -3,6 +3,7 @@ import { DataSource } from 'typeorm'
 import { DriveEntity, DriveRevisionEntity } from '../drives/drive.entity.ts'
 import { FindingEntity } from '../findings/finding.entity.ts'
 import { FittingEntity } from '../fittings/fitting.entity.ts'
+import { JobEntity } from '../jobs/job.entity.ts'
 import { KnowledgeEntity } from '../knowledge/knowledge.entity.ts'
 import { PhotoEntity } from '../photos/photo.entity.ts'
 import { RuleEntity } from '../rules/rule.entity.ts'
@@ -16,6 +17,7 @@ import { ShelfAndFittings1764100000000 } from './migrations/1764100000000-shelf-
 import { ShopRules1764200000000 } from './migrations/1764200000000-shop-rules.ts'
 import { Findings1764400000000 } from './migrations/1764400000000-findings.ts'
 import { WalkroundsAndKnowledge1764500000000 } from './migrations/1764500000000-walkrounds-and-knowledge.ts'
+import { Jobs1764600000000 } from './migrations/1764600000000-jobs.ts'
 import { StackParts1764300000000 } from './migrations/1764300000000-stack-parts.ts'
 
 /** The connection to MariaDB. The schema changes by migrations only. */
@@ -38,6 +40,7 @@ export function dataSourceFor(url: string): DataSource {
       FindingEntity,
       WalkroundEntity,
       KnowledgeEntity,
+      JobEntity,
     ],
     migrations: [
       VehiclesAndDrives1763900000000,
@@ -47,6 +50,7 @@ export function dataSourceFor(url: string): DataSource {
       StackParts1764300000000,
       Findings1764400000000,
       WalkroundsAndKnowledge1764500000000,
+      Jobs1764600000000,
     ],
     migrationsTransactionMode: 'each',
     synchronize: false,

@@ -2,6 +2,7 @@ import type {
   DocumentProblem,
   DriveConflict,
   ErrorBody,
+  JobConflict,
   KnowledgeConflict,
   RuleConflict,
   ShelfConflict,
@@ -25,9 +26,11 @@ export const ERRORS = {
   FITTING_NOT_FOUND: { status: 404, message: 'There is no such fitting; it may have been struck out.' },
   WALKROUND_NOT_FOUND: { status: 404, message: 'There is no such walkround; it may have been struck out.' },
   KNOWLEDGE_NOT_FOUND: { status: 404, message: 'There is no such version of the knowledge.' },
+  JOB_NOT_FOUND: { status: 404, message: 'There is no such job; it may have been struck out.' },
   RULE_NOT_FOUND: { status: 404, message: 'There is no such rule.' },
   SHELF_FULL: { status: 409, message: 'The shelf holds at most 20,000 belts. Nothing was added.' },
   STACK_FULL: { status: 409, message: 'The table holds at most 2,000 parts. Nothing was added.' },
+  JOBS_FULL: { status: 409, message: 'There are 50,000 jobs already. Nothing was added.' },
   VERSION_CONFLICT: { status: 409, message: 'Someone else saved this in the meantime. Choose which version to keep.' },
   TOO_LARGE: { status: 413, message: 'This is larger than a drive document can be (1 MB). Nothing was stored.' },
   PHOTO_TOO_LARGE: { status: 413, message: 'This picture is larger than 15 MB. Save it smaller and load it again.' },
@@ -46,7 +49,8 @@ export type ErrorCode = keyof typeof ERRORS
 
 export interface ErrorDetails {
   readonly problems?: readonly DocumentProblem[]
-  readonly conflict?: DriveConflict | VehicleConflict | ShelfConflict | StackConflict | RuleConflict | KnowledgeConflict
+  readonly conflict?:
+    DriveConflict | VehicleConflict | ShelfConflict | StackConflict | RuleConflict | KnowledgeConflict | JobConflict
 }
 
 /** An error out of the catalogue, thrown by services and turned into an answer by `answerErrors`. */

@@ -32,10 +32,11 @@ export class VersionedRows<Fields extends object> {
     private readonly options: VersionedRowsOptions<Fields>,
   ) {}
 
-  async list(): Promise<Versioned<Fields>[]> {
+  /** All of them, or those that say some things. */
+  async list(saying: Partial<Fields> = {}): Promise<Versioned<Fields>[]> {
     const { entity, order } = this.options
     const rows = await this.source.manager.find(entity, {
-      where: this.standing({}),
+      where: this.standing(saying),
       order: Object.fromEntries([...order, 'id'].map((key) => [key, 'ASC'])) as FindOptionsOrder<VersionedRow & Fields>,
     })
     return rows.map((row) => this.said(row))
@@ -105,7 +106,7 @@ export class VersionedRows<Fields extends object> {
     return (await this.source.manager.update(this.options.entity, this.standing(where), change)).affected
   }
 
-  private standing(where: Partial<VersionedRow>): FindOptionsWhere<VersionedRow & Fields> {
+  private standing(where: object): FindOptionsWhere<VersionedRow & Fields> {
     return { ...where, deletedAt: IsNull() } as FindOptionsWhere<VersionedRow & Fields>
   }
 

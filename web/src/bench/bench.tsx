@@ -33,6 +33,7 @@ const RouteStep = lazy(async () => ({ default: (await import('./route/route-step
 const SpeedsStep = lazy(async () => ({ default: (await import('./speeds/speeds-step.tsx')).SpeedsStep }))
 const TensionStep = lazy(async () => ({ default: (await import('./tension/tension-step.tsx')).TensionStep }))
 const LineUpStep = lazy(async () => ({ default: (await import('./lineup/lineup-step.tsx')).LineUpStep }))
+const FitStep = lazy(async () => ({ default: (await import('./fit/fit-step.tsx')).FitStep }))
 const LineUpStrip = lazy(async () => ({ default: (await import('./lineup/line-up-strip.tsx')).LineUpStrip }))
 const PulleyCard = lazy(async () => ({ default: (await import('./steps/pulley-card.tsx')).PulleyCard }))
 const Conflict = lazy(async () => ({ default: (await import('./conflict.tsx')).Conflict }))
@@ -46,6 +47,7 @@ const STEP_PANELS: Readonly<Record<StepId, React.ComponentType>> = {
   speeds: SpeedsStep,
   tension: TensionStep,
   lineup: LineUpStep,
+  fit: FitStep,
 }
 
 /** What a step says itself, with more to it than the list of what wants a look. */

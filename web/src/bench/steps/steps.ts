@@ -20,6 +20,7 @@ export const STEPS = [
   { id: 'speeds', label: 'Speeds' },
   { id: 'tension', label: 'Tension' },
   { id: 'lineup', label: 'Line-up' },
+  { id: 'fit', label: 'Fit' },
 ] as const
 export type StepId = (typeof STEPS)[number]['id']
 
@@ -71,6 +72,8 @@ export function stepVerdict(
   if (step === 'route' && belts.every(({ route }) => route.length < 2)) return 'none'
   if (step === 'tension') return gripVerdict(settled)
   if (step === 'lineup') return lineUpVerdict(settled)
+  // What was ticked is the job’s, not the drive’s.
+  if (step === 'fit') return 'none'
   const problems = allProblems(solution).filter(({ code }) => STEP_OF[code] === step)
   const speeds = step === 'speeds' ? judgeSpeeds(settled, rules).map(({ verdict }) => verdict) : []
   if (problems.some(({ severity }) => severity === 'error') || speeds.includes('act')) return 'act'

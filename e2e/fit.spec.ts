@@ -1,0 +1,48 @@
+import { expect, test } from './support/emery.ts'
+
+// A tick on top of somebody else’s is refused once, and made anew.
+test.use({ mayComplain: /409/ })
+
+test('a job on the pickup is worked through: belts in order, ticks with name and time, a second browser beside it', async ({
+  emery,
+  page,
+  context,
+}) => {
+  await emery.openCopy('fenland-vee', 'measure')
+  await page.keyboard.press('7')
+  const off = page.getByRole('region', { name: 'Off, from the outermost' })
+  await expect(off.getByRole('checkbox').nth(1)).toHaveAccessibleName('Take Fan belt off')
+  await page.getByRole('textbox', { name: 'Complaint' }).fill('squeals on wet mornings')
+  await page.keyboard.press('Enter')
+  await page.getByRole('checkbox', { name: 'There was a noise' }).check()
+  await page.getByRole('checkbox', { name: 'Lay the vehicle’s service data ready' }).check()
+  await expect(page.getByText(/steps to go$/)).toBeVisible()
+
+  // Somebody else at the same job: neither’s ticks are lost.
+  const other = await context.newPage()
+  await other.goto(page.url())
+  await expect(other.getByRole('textbox', { name: 'Complaint' })).toHaveValue('squeals on wet mornings')
+  await other.getByRole('checkbox', { name: 'Make it safe' }).check()
+  await expect(other.getByRole('checkbox', { name: 'Make it safe' })).toBeChecked()
+  await page.getByRole('checkbox', { name: 'Take a picture of the routing as it is' }).check()
+  await expect(page.getByRole('checkbox', { name: 'Make it safe' })).toBeChecked()
+  await expect(page.getByRole('checkbox', { name: 'Take a picture of the routing as it is' })).toBeChecked()
+
+  // One is left out, with a reason; all the others are ticked, and the job is closed.
+  await page.getByRole('button', { name: 'Leave it out …' }).click()
+  await page.getByRole('textbox', { name: /is left out$/ }).fill('belt is off already')
+  await page.keyboard.press('Enter')
+  await expect(off).toContainText('left out: belt is off already')
+  await expect(page.getByRole('button', { name: 'Close the job' })).toBeDisabled()
+  const open = page.getByRole('listitem').filter({ has: page.getByRole('checkbox', { checked: false }) })
+  const steps = page.locator('li[data-ticked="false"] label')
+  for (let left = await steps.count(); left > 0; left = await steps.count()) {
+    await steps.first().click()
+    await expect(steps).toHaveCount(left - 1)
+  }
+  await expect(open).toHaveCount(0)
+  await page.reload()
+  await expect(page.getByRole('checkbox', { name: 'Road test' })).toBeChecked()
+  await page.getByRole('button', { name: 'Close the job' }).click()
+  await expect(page.getByRole('textbox', { name: 'Complaint' })).toHaveValue('')
+})

@@ -1,0 +1,116 @@
+import { afterEach, beforeEach, expect, test } from '@jest/globals'
+import { cleanup, screen, waitFor, within } from '@testing-library/react'
+import userEvent from '@testing-library/user-event'
+import type { CheckedDrive, Job, JobFields } from '@emery/core'
+import { usePreferences } from '../../app/preferences.ts'
+import { benchParts } from '../../testing/bench-parts.ts'
+import { changed, demoDrive } from '../../testing/drives.ts'
+import { FakeServer, show } from '../../testing/fake-server.tsx'
+import { BenchContext } from '../bench-context.ts'
+import { FitStep } from './fit-step.tsx'
+
+const server = new FakeServer()
+const empty: Job = {
+  ...{ id: 'j1', version: 1, driveId: 'd1', complaint: '', asked: '', ticks: [], torques: [], closedAt: null },
+}
+
+beforeEach(() => {
+  usePreferences.setState({ units: 'mm', person: 'Isla' })
+  server.install()
+  server.sent.length = 0
+  server.answers = {
+    'GET /jobs': { status: 200, json: { jobs: [] } },
+    'POST /jobs': { status: 201, json: { jobs: [empty] } },
+  }
+})
+afterEach(cleanup)
+
+function open(drive: CheckedDrive) {
+  show(
+    <BenchContext.Provider value={benchParts(drive)}>
+      <FitStep />
+    </BenchContext.Provider>,
+    { path: '/drives/:driveId/:step?', at: '/drives/d1/fit' },
+  )
+}
+const titles = (name: string) =>
+  within(screen.getByRole('region', { name }))
+    .getAllByRole('checkbox')
+    .map((box) => box.closest('label')?.textContent)
+const lastSent = () => server.sent.at(-1)?.body as JobFields & { basedOn: number }
+
+test('belts come off from the outermost and go on from the innermost; what is in the way comes along', async () => {
+  open(demoDrive('fenland-vee'))
+  expect(titles('Off, from the outermost').filter((title) => title?.startsWith('Take'))).toEqual([
+    ...['Take Fan belt off', 'Take Steering belt off', 'Take Air pump belt off'],
+  ])
+  expect(titles('On, from the innermost')).toEqual(['Lay Air pump belt on', 'Lay Steering belt on', 'Lay Fan belt on'])
+  await userEvent.click(screen.getByRole('checkbox', { name: 'Air pump belt' }))
+  await userEvent.click(screen.getByRole('checkbox', { name: 'Steering belt' }))
+  expect(titles('On, from the innermost')).toEqual(['Lay Fan belt on'])
+  expect(screen.queryByText('Water test')).toBeNull()
+  await userEvent.click(screen.getByRole('checkbox', { name: 'There was a noise' }))
+  expect(screen.getByText('Water test')).toBeTruthy()
+})
+
+test('the first tick begins a job, with time and name; a step is left out only with a reason', async () => {
+  open(demoDrive('ketch-main'))
+  await userEvent.click(screen.getByRole('checkbox', { name: 'Lay the vehicle’s service data ready' }))
+  await waitFor(() => expect(server.sent).toHaveLength(1))
+  const { jobs } = server.sent[0]?.body as { jobs: JobFields[] }
+  expect(jobs[0]).toMatchObject({
+    driveId: 'd1',
+    ticks: [{ step: 'before.data', is: 'done', by: 'Isla', at: expect.stringMatching(/^\d{4}-/) }],
+  })
+  server.answers['PUT /jobs/j1'] = { status: 200, json: { ...empty, version: 2 } }
+  await userEvent.click(screen.getByRole('button', { name: 'Leave it out …' }))
+  const why = screen.getByRole('textbox', { name: /is left out$/ })
+  expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Leave it out' }).disabled).toBe(true)
+  await userEvent.type(why, 'done by the owner{Enter}')
+  await waitFor(() =>
+    expect(lastSent()).toMatchObject({ basedOn: 1, ticks: [{ is: 'skipped', reason: 'done by the owner' }] }),
+  )
+})
+
+test('someone else ticked at the same time: both ticks stand', async () => {
+  const theirs = {
+    step: 'before.safe',
+    title: 'Make it safe',
+    is: 'done',
+    reason: '',
+    by: 'Tobias',
+    at: '2026-11-25T10:00:00Z',
+  } as const
+  server.answers['GET /jobs'] = { status: 200, json: { jobs: [empty] } }
+  open(demoDrive('ketch-main'))
+  await waitFor(() => expect(screen.getByText(/steps to go/)).toBeTruthy())
+  server.answers['GET /jobs'] = { status: 200, json: { jobs: [{ ...empty, version: 2, ticks: [theirs] }] } }
+  const conflict = { yours: { basedOn: 1 }, current: { ...empty, version: 2, ticks: [theirs] } }
+  server.answers['PUT /jobs/j1'] = {
+    status: 409,
+    json: { error: { code: 'VERSION_CONFLICT', message: 'late', conflict } },
+  }
+  await userEvent.click(screen.getByRole('checkbox', { name: 'Lay the vehicle’s service data ready' }))
+  await waitFor(() =>
+    expect(lastSent()).toMatchObject({ basedOn: 2, ticks: [{ step: 'before.safe' }, { step: 'before.data' }] }),
+  )
+  // Refused for good, it says so.
+  expect((await screen.findByRole('alert')).textContent).toBe('late')
+})
+
+test('a torque is the maker’s and is kept as written; belts that nobody has placed are said to be so', async () => {
+  open(
+    changed(demoDrive('fenland-vee'), (draft) => {
+      for (const pulley of draft.pulleys) delete pulley.z
+    }),
+  )
+  expect(screen.getByText(/Nobody has said which runs further out/).textContent).toContain('Fan belt or Steering belt')
+  const [torque] = screen.getAllByRole('textbox', { name: 'Torque, from the service data' })
+  if (torque === undefined) throw new Error('no torque is asked for')
+  await userEvent.type(torque, '45 Nm, then 90°{Enter}')
+  await waitFor(() =>
+    expect((server.sent[0]?.body as { jobs: JobFields[] }).jobs[0]?.torques).toEqual([
+      { step: 'while-off.brackets', value: '45 Nm, then 90°' },
+    ]),
+  )
+})
