@@ -25,7 +25,7 @@ const VIEWS: Readonly<Record<string, (parts: Parts) => Promise<void>>> = {
     expect(await serious(page)).toEqual([])
   },
   ...Object.fromEntries(
-    ['1', '2', '3', '4', '5', '6'].map((step) => [
+    ['1', '2', '3', '4', '5', '6', '7'].map((step) => [
       `step ${step} of the bench`,
       async ({ emery, page }: Parts) => {
         await emery.open()

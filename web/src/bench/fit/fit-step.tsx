@@ -11,7 +11,7 @@ import panel from '../steps/panel.module.css'
 import styles from './fit.module.css'
 import { useJob } from './use-job.ts'
 
-export const PHASE_WORDS: Readonly<Record<FitPhase, string>> = {
+const PHASE_WORDS: Readonly<Record<FitPhase, string>> = {
   before: 'Before anything comes off',
   off: 'Off, from the outermost',
   'while off': 'While they are off',
@@ -110,7 +110,6 @@ export function FitStep() {
         )
       })}
       <div className={styles['foot']}>
-        <Button onClick={() => window.print()}>Print</Button>
         <Button
           type="primary"
           disabled={job === undefined || next !== undefined}

@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
-import { useCallback } from 'react'
+import { useCallback, useMemo, useState } from 'react'
 import type { Job, JobFields } from '@emery/core'
 import { RequestFailure } from '../../api/client.ts'
 import { addJob, jobsKey, jobsQuery, saveJob } from '../../api/jobs.ts'
@@ -7,8 +7,8 @@ import { addJob, jobsKey, jobsQuery, saveJob } from '../../api/jobs.ts'
 type JobEdit = (fields: JobFields) => JobFields
 
 interface JobInHand {
-  /** The open job of this drive; undefined while nothing has been ticked or written. */
-  readonly job: Job | undefined
+  /** The open job of this drive, with changes that are still on their way; undefined while nothing has been ticked or written. */
+  readonly job: JobFields | undefined
   readonly edit: (how: JobEdit) => void
   /** Why the last change was not kept, in a sentence. */
   readonly failure: string | null
@@ -21,7 +21,8 @@ const TRIES = 4
 export function useJob(driveId: string): JobInHand {
   const queries = useQueryClient()
   const { data: jobs, error } = useQuery(jobsQuery(driveId))
-  const job = openJob(jobs)
+  const kept = openJob(jobs)
+  const [onTheWay, setOnTheWay] = useState<readonly JobEdit[]>([])
   const { mutate, error: refused } = useMutation({
     scope: { id: `job-${driveId}` },
     mutationFn: async (how: JobEdit) => {
@@ -35,17 +36,31 @@ export function useJob(driveId: string): JobInHand {
           const late = reason instanceof RequestFailure && reason.details.code === 'VERSION_CONFLICT'
           if (!late || tried >= TRIES) throw reason
           // A tick is put on top of what the other has ticked: neither is lost.
-          await queries.fetchQuery({ ...jobsQuery(driveId), staleTime: 0 })
+          await queries.refetchQueries({ queryKey: jobsKey(driveId) })
         }
       }
     },
+    onSettled: (_saved, _error, how) => setOnTheWay((before) => before.filter((each) => each !== how)),
     onSuccess: (saved) =>
       queries.setQueryData(jobsKey(driveId), (before: readonly Job[] = []) => [
         ...before.filter(({ id }) => id !== saved.id),
         saved,
       ]),
   })
-  const edit = useCallback((how: JobEdit) => mutate(how), [mutate])
+  const edit = useCallback(
+    (how: JobEdit) => {
+      setOnTheWay((before) => [...before, how])
+      mutate(how)
+    },
+    [mutate],
+  )
+  const job = useMemo(
+    () =>
+      kept === undefined && onTheWay.length === 0
+        ? undefined
+        : onTheWay.reduce((fields: JobFields, how) => how(fields), kept ?? newJob(driveId)),
+    [kept, onTheWay, driveId],
+  )
   return { job, edit, failure: (refused ?? error)?.message ?? null }
 }
 
