@@ -54,20 +54,20 @@ export function dueItems(
       id === part.id && trend.is === 'rising' ? [trend.meets.at] : [],
     )
     const meets = rising.length === 0 ? null : Math.min(...rising)
-    const bad = seen?.checks.find(({ verdict }) => verdict === 'replace')
+    const bad = seen.find(({ verdict }) => verdict === 'replace')
     if (bad !== undefined) return [{ part, what: 'replace', why: bad.reason, atKm: null, atMs: null }]
-    const watched = seen?.checks.find(({ verdict }) => verdict === 'watch')
+    const watched = seen.find(({ verdict }) => verdict === 'watch')
     return [
       ...(meets === null
         ? []
         : [{ part, what: 'replace' as const, why: 'Where its wear meets the limit.', atKm: meets, atMs: null }]),
-      ...(watched === undefined || seen === undefined || meets !== null
+      ...(watched === undefined || meets !== null
         ? []
         : [
             {
               ...{ part, what: 'look' as const, why: watched.reason },
-              atKm: seen.distance === null ? null : seen.distance + mustRule(rules, wearKey.againKm),
-              atMs: moment(seen.at) + mustRule(rules, wearKey.againMonths) * DAYS_PER_MONTH * MS_PER_DAY,
+              atKm: watched.distance === null ? null : watched.distance + mustRule(rules, wearKey.againKm),
+              atMs: moment(watched.at) + mustRule(rules, wearKey.againMonths) * DAYS_PER_MONTH * MS_PER_DAY,
             },
           ]),
       ...endOfLife(drive, history, part, rules),

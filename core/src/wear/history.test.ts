@@ -231,6 +231,38 @@ describe('wear over distance', () => {
     expect(dueItems(drive, history([]), NOMINAL_RULES, { now })).toEqual([])
   })
 
+  test('a later walk that left a check out, or could not tell, does not clear what an earlier one saw', () => {
+    const now = Date.parse('2026-11-25T00:00:00Z')
+    const grinding = walked('2026-08-01', 50_000, [
+      check(idler.id, 'bearing', { state: 'grinding', verdict: 'replace', reason: 'It grinds.' }),
+    ])
+    const later = (...checks: WalkroundCheck[]) => history([grinding, walked('2026-09-01', 55_000, checks)])
+    const dueOf = (past: WearHistory) =>
+      dueItems(drive, past, NOMINAL_RULES, { now }).flatMap(({ part, what, why }) =>
+        part.id === idler.id ? [[what, why]] : [],
+      )
+    const onlyRocked = later(check(idler.id, 'rock', { value: 0.1 }))
+    expect(dueOf(onlyRocked)).toEqual([['replace', 'It grinds.']])
+    expect(lastJudged(onlyRocked, parts).map(({ verdict }) => verdict)).toEqual(['replace'])
+    const couldNotTell = later(check(idler.id, 'bearing', { verdict: 'unknown' }))
+    expect(dueOf(couldNotTell)).toEqual([['replace', 'It grinds.']])
+    const quietNow = later(check(idler.id, 'bearing', { state: 'quiet' }))
+    expect(dueOf(quietNow)).toEqual([])
+  })
+
+  test('what is watched is due from when and where it was seen, however much was looked at since', () => {
+    const now = Date.parse('2026-11-25T00:00:00Z')
+    const past = history([
+      walked('2026-03-01', 40_000, [
+        check(idler.id, 'bearing', { state: 'hiss', verdict: 'watch', reason: 'It hisses.' }),
+      ]),
+      walked('2026-10-01', 52_000, [check(belt.id, 'glaze', { state: 'matt' })]),
+    ])
+    const [look] = dueItems(drive, past, NOMINAL_RULES, { now })
+    expect([look?.part.id, look?.what, look?.atKm, look?.overdue]).toEqual([idler.id, 'look', 50_000, true])
+    expect(new Date(look?.atMs ?? 0).toISOString().slice(0, 7)).toBe('2027-03')
+  })
+
   test('what was last seen counts until the part is new', () => {
     const seen = history([
       walked('2026-10-01', 60_000, [check(idler.id, 'bearing', { state: 'hiss', verdict: 'watch' })]),

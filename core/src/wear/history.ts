@@ -5,7 +5,7 @@ import { checkOf, type CheckId } from './checks.ts'
 import { judgePart, type PartJudged } from './judge.ts'
 import type { WearPart } from './parts.ts'
 import { wearTrend, type WearPoint, type WearTrend } from './trend.ts'
-import type { WalkroundFields } from './walkround.ts'
+import type { WalkroundCheck, WalkroundFields } from './walkround.ts'
 
 /** A walkround and when it was, ISO, UTC. */
 export type PastWalkround = WalkroundFields & { readonly at: string }
@@ -85,20 +85,26 @@ export function furthestRead({ walkrounds, fittings }: WearHistory): number | nu
   return read.length === 0 ? null : Math.max(...read)
 }
 
-/** What the newest walkround that looked at a part since it was new saw of it. */
-export function lastSeen(history: WearHistory, part: WearPart) {
-  return sinceNew(history, part)
-    .flatMap(({ at, distance, checks }) => {
-      const ofPart = checks.filter((each) => each.part === part.id)
-      return ofPart.length === 0 ? [] : [{ at, distance, checks: ofPart }]
-    })
-    .at(-1)
+/** A check as it was last seen, and when and where. */
+export type SeenThen = WalkroundCheck & Pick<PastWalkround, 'at' | 'distance'>
+
+/**
+ * Each check of a part as it was last known since the part was new, wherever it was looked at: a later walk that left it out, or could not
+ * tell, does not clear what an earlier one saw.
+ */
+export function lastSeen(history: WearHistory, part: WearPart): readonly SeenThen[] {
+  const seen = new Map<CheckId, SeenThen>()
+  for (const { at, distance, checks } of sinceNew(history, part))
+    for (const check of checks)
+      if (check.part === part.id && (check.verdict !== 'unknown' || !seen.has(check.check)))
+        seen.set(check.check, { ...check, at, distance })
+  return [...seen.values()]
 }
 
 /** Every part that has been looked at since it was new, with the verdict of then. */
 export function lastJudged(history: WearHistory, parts: readonly WearPart[]): readonly PartJudged[] {
   return parts.flatMap((part) => {
     const seen = lastSeen(history, part)
-    return seen === undefined ? [] : [judgePart(part, seen.checks)]
+    return seen.length === 0 ? [] : [judgePart(part, seen)]
   })
 }
