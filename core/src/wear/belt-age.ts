@@ -4,7 +4,9 @@ import { mustRule, type ShopRules } from '../rules/rules.ts'
 import type { WearVerdict } from './checks.ts'
 import type { Judged } from './judge.ts'
 
-const DAYS_PER_YEAR = 365.25
+export const DAYS_PER_YEAR = 365.25
+
+export const MATERIAL_NAMES: Readonly<Record<LastingMaterial, string>> = { epdm: 'EPDM', neoprene: 'neoprene' }
 
 export interface BeltAge {
   readonly material: LastingMaterial | 'unknown'
@@ -54,6 +56,5 @@ function verdictOf(share: number, rules: ShopRules): WearVerdict {
 function lifeText(material: LastingMaterial, rules: ShopRules): string {
   const [km, years] = [mustRule(rules, wearKey.km(material)), mustRule(rules, wearKey.years(material))]
   const own = rules[wearKey.km(material)] !== undefined || rules[wearKey.years(material)] !== undefined
-  const name = material === 'epdm' ? 'EPDM' : 'neoprene'
-  return `${name} lasts ${km.toLocaleString('en-GB')} km or ${years} years (${own ? 'rule of the shop' : 'nominal'})`
+  return `${MATERIAL_NAMES[material]} lasts ${km.toLocaleString('en-GB')} km or ${years} years (${own ? 'rule of the shop' : 'nominal'})`
 }

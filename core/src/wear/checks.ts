@@ -1,18 +1,29 @@
 /** What is looked at while walking round a drive, and what each thing seen means: docs/mechanics/wear.md. */
 import type { WearFigure } from '../rules/wear-rules.ts'
 
-export type WearVerdict = 'ok' | 'watch' | 'replace' | 'unknown'
+export const WEAR_VERDICTS = ['ok', 'watch', 'replace', 'unknown'] as const
+export type WearVerdict = (typeof WEAR_VERDICTS)[number]
 
 /** What is looked at; a belt’s age is worked out from what was fitted when, all else is read. */
 export const CHECK_IDS = [
-  ...['cracks', 'rib-depth', 'damage', 'glaze', 'ride', 'age'],
-  ...['damper', 'grooves', 'bearing', 'rock', 'run-out', 'off-centre'],
-  ...['pointer', 'arm-travel', 'travel', 'bracket'],
+  'cracks',
+  'rib-depth',
+  'damage',
+  'glaze',
+  'ride',
+  'age',
+  'damper',
+  'grooves',
+  'bearing',
+  'rock',
+  'run-out',
+  'off-centre',
+  'pointer',
+  'arm-travel',
+  'travel',
+  'bracket',
 ] as const
-export type CheckId =
-  | ('cracks' | 'rib-depth' | 'damage' | 'glaze' | 'ride' | 'age')
-  | ('damper' | 'grooves' | 'bearing' | 'rock' | 'run-out' | 'off-centre')
-  | ('pointer' | 'arm-travel' | 'travel' | 'bracket')
+export type CheckId = (typeof CHECK_IDS)[number]
 
 /** Something that can be seen without a figure. */
 export interface CheckState {

@@ -2,11 +2,11 @@
 import { LASTING_MATERIALS, wearKey } from '../rules/wear-rules.ts'
 import { mustRule, type ShopRules } from '../rules/rules.ts'
 import type { CheckedDrive } from '../drive/drive.ts'
+import { DAYS_PER_YEAR, MATERIAL_NAMES } from './belt-age.ts'
 import { furthestRead, lastFitting, lastSeen, partTrends, type WearHistory } from './history.ts'
 import { wearParts, type WearPart } from './parts.ts'
 
 const MS_PER_DAY = 86_400_000
-const DAYS_PER_YEAR = 365.25
 const DAYS_PER_MONTH = DAYS_PER_YEAR / 12
 
 export interface DueItem {
@@ -104,7 +104,7 @@ function endOfLife(
   return [
     {
       ...{ part, what: 'replace' as const },
-      why: `The end of its life by ${material === 'unknown' ? 'its shorter-lived kind, as nobody knows which it is' : material === 'epdm' ? 'EPDM’s' : 'neoprene’s'} distance and age.`,
+      why: `The end of its life by ${material === 'unknown' ? 'its shorter-lived kind, as nobody knows which it is' : `${MATERIAL_NAMES[material]}’s`} distance and age.`,
       atKm: fitting.distance === null ? null : fitting.distance + km,
       atMs: moment(fitting.fittedOn) + years * DAYS_PER_YEAR * MS_PER_DAY,
     },

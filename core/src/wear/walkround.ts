@@ -1,9 +1,7 @@
 /** A walk round a drive as it is kept: what was looked at on which part, what was seen, and the verdict of then. */
 import type { InferType } from 'yup'
 import { choice, flag, identifier, list, quantity, record, text } from '../drive/schema-kit.ts'
-import { CHECK_IDS, type CheckId } from './checks.ts'
-
-export const WEAR_VERDICTS = ['ok', 'watch', 'replace', 'unknown'] as const
+import { CHECK_IDS, WEAR_VERDICTS } from './checks.ts'
 
 /** Photos beside one check, and marks on one photo. */
 export const MOST_CHECK_PHOTOS = 6
@@ -32,7 +30,7 @@ export type CheckPhoto = Readonly<InferType<typeof photoSchema>>
 const checkSchema = record({
   part: text('The part, in the drive’s own ids.', 80).required('must name a part'),
   partName: text('The part as it was called then.', 200),
-  check: choice(CHECK_IDS as readonly CheckId[], 'What was looked at.'),
+  check: choice(CHECK_IDS, 'What was looked at.'),
   value: quantity('', 'The figure that was read, in its own unit; null if none.', { min: 0, max: 1000 }).nullable(),
   state: identifier('What was seen beside a figure; null if nothing.').nullable(),
   verdict: choice(WEAR_VERDICTS, 'What it came to then.'),
