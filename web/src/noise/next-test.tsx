@@ -1,8 +1,9 @@
 import { Button } from 'antd'
-import { useEffect, useState } from 'react'
+import { useCallback, useState } from 'react'
 import type { Answer, NextTest as Next } from '@emery/core'
 import { Caution } from '../readings/caution.tsx'
 import { useNow } from '../app/use-now.ts'
+import { useNumberKeys } from '../app/use-number-keys.ts'
 import styles from './noise.module.css'
 
 const ENGINE = { off: 'engine off', running: 'engine running', any: '' } as const
@@ -15,17 +16,15 @@ interface NextTestProps {
 
 /** The test that tells most per minute: how it is done, what can hurt, and what may come of it, pressed or by its number. */
 export function NextTest({ next: { test, minutes }, onAnswer, onSkip }: NextTestProps) {
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      const typing = event.target instanceof HTMLElement && event.target.closest('input, textarea, [role="dialog"]')
-      if (typing !== null && typing !== false) return
-      if (event.ctrlKey || event.metaKey || event.altKey) return
-      const outcome = test.outcomes[Number(event.key) - 1]
-      if (outcome !== undefined) onAnswer({ test: test.id, outcome: outcome.id })
-    }
-    window.addEventListener('keydown', onKey)
-    return () => window.removeEventListener('keydown', onKey)
-  }, [test, onAnswer])
+  useNumberKeys(
+    useCallback(
+      (number) => {
+        const outcome = test.outcomes[number - 1]
+        if (outcome !== undefined) onAnswer({ test: test.id, outcome: outcome.id })
+      },
+      [test, onAnswer],
+    ),
+  )
   return (
     <section className={styles['next']} aria-label="Next test">
       <header>

@@ -1,6 +1,6 @@
 import { Input } from 'antd'
 import dayjs from 'dayjs'
-import { useEffect, type ReactNode } from 'react'
+import type { ReactNode } from 'react'
 import {
   checkOf,
   figureText,
@@ -12,6 +12,7 @@ import {
   type SettledDrive,
   type Walkround,
 } from '@emery/core'
+import { useNumberKeys } from '../app/use-number-keys.ts'
 import { Caution } from '../readings/caution.tsx'
 import { ReadingPad } from '../readings/reading-pad.tsx'
 import { useLengths } from '../readings/use-lengths.ts'
@@ -52,7 +53,11 @@ export function CheckCard(props: CheckCardProps) {
     change(driveId, see(part.id, check, { value, state, answered: true }))
     onNext()
   }
-  useOutcomeKeys(can ? states.map(({ id }) => id) : [], (state) => answer(null, state))
+  // 0 is for what can’t be told, where something can be answered by number at all.
+  useNumberKeys((number) => {
+    const state = states[number - 1]?.id ?? null
+    if (can && states.length > 0 && (number === 0 || state !== null)) answer(null, state)
+  })
   const verdict = checks.find((each) => each.check === check)
   return (
     <section className={styles['card']} aria-label={`${part.name}: ${name}`}>
@@ -177,21 +182,6 @@ function padLabel(name: string, { unit, what }: CheckFigure): string {
 /** The share of its travel at which an adjuster stands as the drive is drawn; null where nothing holds it. */
 function travelAsDrawn({ belts }: SettledDrive, adjusterId: string): number | null {
   return belts.find(({ adjuster }) => adjuster?.adjuster.id === adjusterId)?.adjuster?.u ?? null
-}
-
-/** Answers by number, 0 for what can’t be told, unless somebody is typing. */
-function useOutcomeKeys(ids: readonly string[], onState: (state: string | null) => void): void {
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      const typing = event.target instanceof HTMLElement && event.target.closest('input, textarea, [role="dialog"]')
-      if ((typing !== null && typing !== false) || event.ctrlKey || event.metaKey || event.altKey) return
-      const id = ids[Number(event.key) - 1]
-      if (id !== undefined) onState(id)
-      else if (event.key === '0' && ids.length > 0) onState(null)
-    }
-    window.addEventListener('keydown', onKey)
-    return () => window.removeEventListener('keydown', onKey)
-  })
 }
 
 interface CheckTabsProps {
