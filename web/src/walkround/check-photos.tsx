@@ -4,7 +4,8 @@ import { useCallback, useRef, useState, type MouseEvent } from 'react'
 import { MOST_CHECK_PHOTOS, MOST_MARKS, type CheckPhoto, type PhotoRecord } from '@emery/core'
 import { photoAddress, practicePhoto } from '../api/photos.ts'
 import { usePhotoLoad } from '../readings/use-photo-load.ts'
-import styles from './walkround.module.css'
+import styles from './check-photos.module.css'
+import walkround from './walkround.module.css'
 
 interface CheckPhotosProps {
   readonly photos: readonly CheckPhoto[]
@@ -123,7 +124,7 @@ function MarkPhoto({ photo, of, onChange, onDrop, onClose }: MarkPhotoProps) {
       <div className={styles['marking']}>
         <Marked photo={photo} onPress={mark} />
         <div>
-          <p className={styles['soft']}>
+          <p className={walkround['soft']}>
             {marks.length >= MOST_MARKS
               ? `${MOST_MARKS} marks are as many as a picture takes.`
               : 'Press where it is to be seen.'}

@@ -56,11 +56,9 @@ export function useWalkJudged(drive: CheckedDrive, walk: Walk, past: WalkPast): 
     const all = parts.map(({ part }) => part)
     const trends = partTrends(history, all, rules)
     return {
-      ...{
-        parts,
-        trends,
-        sum: sumUp(parts, (part) => touched(walk, part), { trends, rules }),
-      },
+      parts,
+      trends,
+      sum: sumUp(parts, (part) => touched(walk, part), { trends, rules }),
       due: dueItems(drive, past, rules, { now, distance: walk.distance }),
       lastDistance: furthestRead(past),
     }

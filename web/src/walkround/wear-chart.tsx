@@ -2,7 +2,8 @@ import { scaleLinear } from 'd3-scale'
 import { checkOf, figureText, wearAt, type PartTrend } from '@emery/core'
 import { useLengths } from '../readings/use-lengths.ts'
 import { kmText, limitText } from './walk-words.ts'
-import styles from './walkround.module.css'
+import styles from './wear-chart.module.css'
+import walkround from './walkround.module.css'
 
 const [WIDTH, HEIGHT] = [560, 150]
 const [LEFT, RIGHT, TOP, BOTTOM] = [56, 14, 14, 24]
@@ -21,7 +22,7 @@ export function WearChart({ trend: { check, points, limit, trend }, now }: WearC
   const { figure } = checkOf(check)
   if (figure === undefined || trend.is === 'too few')
     return points.length === 0 ? null : (
-      <p className={styles['soft']}>
+      <p className={walkround['soft']}>
         One reading at {points.map(({ distance }) => kmText(distance)).join(', ')}: two make a trend.
       </p>
     )
