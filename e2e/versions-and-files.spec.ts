@@ -2,12 +2,6 @@ import { readFileSync } from 'node:fs'
 import { expect, test } from './support/emery.ts'
 
 test('two versions side by side, and the older one brought back', async ({ emery, page }) => {
-  await page.addInitScript(() =>
-    localStorage.setItem(
-      'emery.preferences',
-      JSON.stringify({ state: { units: 'mm', light: 'light', person: 'Wren' }, version: 0 }),
-    ),
-  )
   await emery.openCopy('ketch-main')
   await emery.pulley('Crank').click()
   const before = await emery.field('Diameter').inputValue()

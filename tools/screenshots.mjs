@@ -7,7 +7,13 @@ import { runMain, say } from './lib/say.mjs'
 /** Pictures for docs/screenshots of a running demo (`npm run demo` first, then `node tools/screenshots.mjs`). */
 const ADDRESS = process.argv[2] ?? 'http://127.0.0.1:4680'
 const FOLDER = join(ROOT, 'docs', 'screenshots')
-const LIGHT = { units: 'mm', light: 'light', person: 'Wren' }
+const LIGHT = { units: 'mm', light: 'light' }
+
+/** One tap of the made-up garage's lead. */
+async function signIn(request) {
+  const { oneTap } = await (await request.get(`${ADDRESS}/api/session`)).json()
+  await request.post(`${ADDRESS}/api/session/one-tap`, { data: { id: oneTap.find(({ name }) => name === 'Wren').id } })
+}
 
 /** Drives stored for pictures only; taken away again at the end. */
 const made = []
@@ -252,6 +258,7 @@ await runMain(async () => {
   try {
     for (const [name, preferences, act, viewport = { width: 1280, height: 800 }] of PICTURES) {
       const page = await browser.newPage({ viewport })
+      await signIn(page.request)
       await page.addInitScript(
         (state) => localStorage.setItem('emery.preferences', JSON.stringify({ state, version: 0 })),
         preferences,
@@ -265,9 +272,11 @@ await runMain(async () => {
       say(`docs/screenshots/${name}.png`)
       await page.close()
     }
+    const context = await browser.newContext()
+    await signIn(context.request)
     for (const id of made) {
-      const { version } = await (await fetch(`${ADDRESS}/api/drives/${id}`)).json()
-      await fetch(`${ADDRESS}/api/drives/${id}?basedOn=${version}`, { method: 'DELETE' })
+      const { version } = await (await context.request.get(`${ADDRESS}/api/drives/${id}`)).json()
+      await context.request.delete(`${ADDRESS}/api/drives/${id}?basedOn=${version}`)
     }
   } finally {
     // An open browser would keep a failed run alive.

@@ -470,3 +470,17 @@ export {
   type JobTick,
 } from './api/job-records.ts'
 export { FIT_PHASES, fitPlan, type FitOptions, type FitPhase, type FitPlan, type FitStep } from './fit/plan.ts'
+export {
+  LEAST_PASSPHRASE,
+  mayAs,
+  newPersonSchema,
+  passphraseSchema,
+  personFieldsSchema,
+  ROLES,
+  signInSchema,
+  type PersonConflict,
+  type PersonFields,
+  type PersonRecord,
+  type Role,
+  type SessionRecord,
+} from './api/person-records.ts'

@@ -5,6 +5,15 @@ import { expect, test as base, type Locator, type Page } from '@playwright/test'
 export class Emery {
   constructor(readonly page: Page) {}
 
+  /** Signs in with one tap as one of the made-up people: Wren leads, Isla is a mechanic, Tobias an apprentice. */
+  async signIn(name: string): Promise<void> {
+    const session = (await (await this.page.request.get(`${address()}/api/session`)).json()) as {
+      oneTap: readonly { readonly id: string; readonly name: string }[]
+    }
+    const id = session.oneTap.find((person) => person.name === name)?.id
+    await this.page.request.post(`${address()}/api/session/one-tap`, { data: { id } })
+  }
+
   async open(path = '/'): Promise<void> {
     await this.page.goto(`${address()}${path}`)
   }
@@ -150,10 +159,12 @@ export function address(): string {
 }
 
 /** A test with a person at Emery; any error on the console, and any request that leaves the machine, fails it. */
-export const test = base.extend<{ emery: Emery; mayComplain: RegExp | null }>({
+export const test = base.extend<{ emery: Emery; mayComplain: RegExp | null; person: string | null }>({
   // What a test expects the console to say, when it switches the server off for instance.
   mayComplain: [null, { option: true }],
-  emery: async ({ page, mayComplain }, use) => {
+  // Who is signed in when the test begins; null for nobody.
+  person: ['Wren', { option: true }],
+  emery: async ({ page, mayComplain, person }, use) => {
     const complaints: string[] = []
     page.on('console', (message) => {
       if (message.type() === 'error' || message.type() === 'warning') complaints.push(message.text())
@@ -164,7 +175,9 @@ export const test = base.extend<{ emery: Emery; mayComplain: RegExp | null }>({
       if (/^https?:$/.test(url.protocol) && url.hostname !== '127.0.0.1')
         complaints.push(`request left the machine: ${request.url()}`)
     })
-    await use(new Emery(page))
+    const emery = new Emery(page)
+    if (person !== null) await emery.signIn(person)
+    await use(emery)
     expect(complaints.filter((text) => mayComplain?.test(text) !== true)).toEqual([])
   },
 })

@@ -6,38 +6,13 @@ import { existsSync } from 'node:fs'
 import { join } from 'node:path'
 import type { Logger } from 'pino'
 import type { DataSource } from 'typeorm'
-import {
-  findingFieldsSchema,
-  fittingFieldsSchema,
-  jobFieldsSchema,
-  MOST_STACK_ROWS,
-  stackFieldsSchema,
-  walkroundFieldsSchema,
-} from '@emery/core'
-import { driveRoutes } from './drives/drive-routes.ts'
-import { DriveService } from './drives/drive-service.ts'
-import { exampleRoutes } from './examples/example-routes.ts'
-import { findingsOf } from './findings/findings.ts'
-import { fittingsOf } from './fittings/fittings.ts'
+import { apiAddresses } from './api.ts'
 import { answerErrors, nothingHere } from './http/answer-errors.ts'
 import { ApiError } from './http/errors.ts'
-import { healthRoutes } from './http/health.ts'
 import { ownSiteOnly } from './http/own-site-only.ts'
-import { jobsOf } from './jobs/jobs.ts'
-import { knowledgeRoutes } from './knowledge/knowledge-routes.ts'
-import { KnowledgeService } from './knowledge/knowledge-service.ts'
-import { photoRoutes } from './photos/photo-routes.ts'
-import { PhotoService } from './photos/photo-service.ts'
-import { ruleRoutes } from './rules/rule-routes.ts'
-import { RuleService } from './rules/rule-service.ts'
-import { shelfRoutes } from './shelf/shelf-routes.ts'
-import { ShelfService } from './shelf/shelf-service.ts'
-import { driveRowRoutes } from './rows/drive-routes.ts'
-import { versionedRoutes } from './rows/versioned-routes.ts'
-import { stackParts } from './stack/stack-parts.ts'
-import { vehicleRoutes } from './vehicles/vehicle-routes.ts'
-import { VehicleService } from './vehicles/vehicle-service.ts'
-import { walkroundsOf } from './walkrounds/walkrounds.ts'
+import { PeopleService } from './people/people-service.ts'
+import { enforceRights } from './people/rights.ts'
+import { SessionService } from './people/session-service.ts'
 
 export interface AppParts {
   readonly source: DataSource
@@ -50,6 +25,8 @@ export interface AppParts {
   /** Names besides addresses and localhost under which this server is reached. */
   readonly hostNames?: readonly string[]
   readonly requestsPerMinute?: number
+  /** Whether made-up people sign in with one tap: the demo, seen from the machine it runs on. */
+  readonly oneTap?: boolean
 }
 
 /** Far above what a hand can cause: the fastest dragging saves three times a second. */
@@ -63,6 +40,7 @@ export function buildApp({
   examplesDir,
   hostNames = [],
   requestsPerMinute = REQUESTS_PER_MINUTE,
+  oneTap = false,
 }: AppParts): Express {
   const app = express()
   app.disable('x-powered-by')
@@ -87,50 +65,11 @@ export function buildApp({
     response.setHeader('Cache-Control', 'no-store')
     next()
   })
-  api.use('/health', healthRoutes(source))
-  api.use('/vehicles', vehicleRoutes(new VehicleService(source, now)))
-  api.use('/drives', driveRoutes(new DriveService(source, now)))
-  api.use(
-    '/drives/:driveId/fittings',
-    driveRowRoutes({ rows: fittingsOf(source, now), schema: fittingFieldsSchema, named: 'fittings' }),
-  )
-  api.use(
-    '/drives/:driveId/findings',
-    driveRowRoutes({ rows: findingsOf(source, now), schema: findingFieldsSchema, named: 'findings' }),
-  )
-  api.use(
-    '/drives/:driveId/walkrounds',
-    driveRowRoutes({
-      rows: walkroundsOf(source, now),
-      schema: walkroundFieldsSchema,
-      named: 'walkrounds',
-      largest: '1mb',
-    }),
-  )
-  api.use('/knowledge', knowledgeRoutes(new KnowledgeService(source, now)))
-  api.use('/shelf', shelfRoutes(new ShelfService(source, now)))
-  api.use(
-    '/belt-line-parts',
-    versionedRoutes({
-      rows: stackParts(source, now),
-      schema: stackFieldsSchema,
-      named: 'parts',
-      most: MOST_STACK_ROWS,
-    }),
-  )
-  api.use(
-    '/jobs',
-    versionedRoutes({
-      rows: jobsOf(source, now),
-      schema: jobFieldsSchema,
-      named: 'jobs',
-      most: 100,
-      askedBy: 'driveId',
-    }),
-  )
-  api.use('/rules', ruleRoutes(new RuleService(source, now)))
-  api.use('/photos', photoRoutes(new PhotoService(source, now)))
-  api.use('/examples', exampleRoutes(examplesDir))
+  const people = new PeopleService(source, now)
+  const sessions = new SessionService(source, now)
+  api.use(enforceRights(sessions))
+  const addresses = apiAddresses({ source, now, people, sessions, oneTap, examplesDir })
+  for (const { path, routes } of addresses) api.use(path, routes)
   api.use(nothingHere)
   app.use('/api', api)
 

@@ -22,6 +22,7 @@ async function main(): Promise<void> {
     log,
     now,
     hostNames,
+    oneTap: config.demoDir !== undefined,
     ...(webDir === undefined ? {} : { webDir }),
     ...(examplesDir === undefined ? {} : { examplesDir }),
   })

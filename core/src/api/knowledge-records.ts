@@ -10,7 +10,6 @@ export const knowledgeSaveSchema = record({
   /** 0 for the knowledge that ships with Emery. */
   basedOn: number().typeError(versionRule).required(versionRule).integer(versionRule).min(0, versionRule),
   reason: text('Why it was changed.', 200).trim().required('must say why'),
-  by: text('Who changed it.', 80).trim(),
 })
 
 export type KnowledgeSave = InferType<typeof knowledgeSaveSchema>

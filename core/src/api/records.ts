@@ -4,6 +4,7 @@ import { record, text } from '../drive/schema-kit.ts'
 import type { CheckedDrive } from '../drive/drive.ts'
 import type { DocumentProblem } from '../drive/references.ts'
 import type { JobConflict } from './job-records.ts'
+import type { PersonConflict } from './person-records.ts'
 import type { KnowledgeConflict } from './knowledge-records.ts'
 import type { RuleConflict } from './rule-records.ts'
 import type { ShelfConflict } from './shelf-records.ts'
@@ -100,7 +101,14 @@ export interface ErrorBody {
     readonly problems?: readonly DocumentProblem[]
     /** On a conflict: the save that was refused and what stands there now. */
     readonly conflict?:
-      DriveConflict | VehicleConflict | ShelfConflict | StackConflict | RuleConflict | KnowledgeConflict | JobConflict
+      | DriveConflict
+      | VehicleConflict
+      | ShelfConflict
+      | StackConflict
+      | RuleConflict
+      | KnowledgeConflict
+      | JobConflict
+      | PersonConflict
   }
 }
 

@@ -5,6 +5,7 @@ import { FindingEntity } from '../findings/finding.entity.ts'
 import { FittingEntity } from '../fittings/fitting.entity.ts'
 import { JobEntity } from '../jobs/job.entity.ts'
 import { KnowledgeEntity } from '../knowledge/knowledge.entity.ts'
+import { FailedSignInEntity, PersonEntity, SessionEntity } from '../people/person.entity.ts'
 import { PhotoEntity } from '../photos/photo.entity.ts'
 import { RuleEntity } from '../rules/rule.entity.ts'
 import { ShelfEntity } from '../shelf/shelf.entity.ts'
@@ -18,6 +19,7 @@ import { ShopRules1764200000000 } from './migrations/1764200000000-shop-rules.ts
 import { Findings1764400000000 } from './migrations/1764400000000-findings.ts'
 import { WalkroundsAndKnowledge1764500000000 } from './migrations/1764500000000-walkrounds-and-knowledge.ts'
 import { Jobs1764600000000 } from './migrations/1764600000000-jobs.ts'
+import { PeopleAndSessions1764700000000 } from './migrations/1764700000000-people-and-sessions.ts'
 import { StackParts1764300000000 } from './migrations/1764300000000-stack-parts.ts'
 
 /** The connection to MariaDB. The schema changes by migrations only. */
@@ -41,6 +43,9 @@ export function dataSourceFor(url: string): DataSource {
       WalkroundEntity,
       KnowledgeEntity,
       JobEntity,
+      PersonEntity,
+      SessionEntity,
+      FailedSignInEntity,
     ],
     migrations: [
       VehiclesAndDrives1763900000000,
@@ -51,6 +56,7 @@ export function dataSourceFor(url: string): DataSource {
       Findings1764400000000,
       WalkroundsAndKnowledge1764500000000,
       Jobs1764600000000,
+      PeopleAndSessions1764700000000,
     ],
     migrationsTransactionMode: 'each',
     synchronize: false,

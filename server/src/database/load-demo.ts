@@ -9,8 +9,10 @@ import {
   vehicleFieldsSchema,
   walkroundFieldsSchema,
   type FittingFields,
+  type PersonFields,
   type Walkround,
 } from '@emery/core'
+import { PeopleService } from '../people/people-service.ts'
 import { DriveService } from '../drives/drive-service.ts'
 import { fittingsOf } from '../fittings/fittings.ts'
 import { ShelfService } from '../shelf/shelf-service.ts'
@@ -19,6 +21,8 @@ import { walkroundsOf } from '../walkrounds/walkrounds.ts'
 import { VehicleService } from '../vehicles/vehicle-service.ts'
 
 interface Garage {
+  /** Made-up people without a passphrase. */
+  readonly people: readonly (PersonFields & { readonly id: string })[]
   readonly vehicles: readonly {
     readonly id: string
     readonly name: string
@@ -47,6 +51,8 @@ export async function loadDemo(source: DataSource, folder: string, now: () => Da
   const drives = new DriveService(source, now)
   const fittings = fittingsOf(source, now)
   const walkrounds = walkroundsOf(source, now)
+  const people = new PeopleService(source, now)
+  if (await people.noneYet()) for (const { id, ...fields } of garage.people) await people.add(fields, { id })
   for (const { id, drives: ofVehicle, ...fields } of garage.vehicles) {
     await vehicles.create(await vehicleFieldsSchema.validate(fields), id)
     for (const { id: driveId, file, fittings: fitted = [], walkrounds: walked = [] } of ofVehicle) {

@@ -2,7 +2,8 @@ import { json, Router, text } from 'express'
 import { string } from 'yup'
 import { basedOnSchema, DRIVE_MEDIA_TYPE, fileName, MOST_TEXT, readDriveText, saveIdSchema } from '@emery/core'
 import { ApiError } from '../http/errors.ts'
-import { basedOnQuery, bodyOf, checked, checkedBy, checkedDocument, wholeNumber } from '../http/request-checks.ts'
+import { basedOnQuery, bodyOf, checked, checkedDocument, wholeNumber } from '../http/request-checks.ts'
+import { personOf } from '../people/rights.ts'
 import type { DriveService } from './drive-service.ts'
 
 const reasonRule = 'must be text of at most 120 characters'
@@ -32,12 +33,12 @@ export function driveRoutes(drives: DriveService): Router {
   })
 
   routes.post('/', body, async (request, response) => {
-    const { vehicleId, document, reason, by } = bodyOf(request.body)
+    const { vehicleId, document, reason } = bodyOf(request.body)
     const created = await drives.create({
       vehicleId: vehicleIdOf(vehicleId),
       document: checkedDocument(document),
       reason: checked(reasonSchema, reason, '$.reason') ?? 'made',
-      by: checkedBy(by),
+      by: personOf(response).name,
     })
     response.status(201).json(created)
   })
@@ -47,7 +48,7 @@ export function driveRoutes(drives: DriveService): Router {
     const read = readDriveText(request.body)
     if (!read.ok) throw new ApiError('BAD_DOCUMENT', { problems: read.problems })
     const vehicleId = vehicleIdOf(request.query['vehicleId'])
-    const by = checkedBy(request.query['by'])
+    const by = personOf(response).name
     response.status(201).json(await drives.create({ vehicleId, document: read.drive, reason: 'imported', by }))
   })
 
@@ -56,13 +57,13 @@ export function driveRoutes(drives: DriveService): Router {
   })
 
   routes.put('/:id', body, async (request, response) => {
-    const { basedOn, saveId, document, reason, by } = bodyOf(request.body)
+    const { basedOn, saveId, document, reason } = bodyOf(request.body)
     const save = {
       basedOn: checked(basedOnSchema, basedOn, '$.basedOn'),
       saveId: checked(saveIdSchema, saveId, '$.saveId'),
       document: checkedDocument(document),
       reason: checked(reasonSchema, reason, '$.reason') ?? 'changed',
-      by: checkedBy(by),
+      by: personOf(response).name,
     }
     response.json(await drives.save(request.params.id, save))
   })

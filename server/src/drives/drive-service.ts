@@ -110,7 +110,8 @@ export class DriveService {
       const patch = { name: document.name, document: text, version, updatedAt: at }
       const { affected } = await manager.update(DriveEntity, { id, version: basedOn, deletedAt: IsNull() }, patch)
       if (affected !== 1) {
-        const current = driveRecord(await this.row(manager, id))
+        // Not by `manager`: its transaction began to look before the other save was there, and would show the old version.
+        const current = driveRecord(await this.row(this.source.manager, id))
         throw new ApiError('VERSION_CONFLICT', { conflict: { yours: { basedOn, document }, current } })
       }
       const revision = { driveId: id, version, saveId, document: text, reason, savedBy: by, savedAt: at }

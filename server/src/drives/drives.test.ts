@@ -81,19 +81,15 @@ describe('a drive', () => {
     const { id } = await created()
     await request(at.app)
       .put(`/api/drives/${id}`)
-      .send({ basedOn: 1, saveId: newId(), document: ketchWithCrank(150), reason: 'measure the crank', by: 'Wren' })
+      .send({ basedOn: 1, saveId: newId(), document: ketchWithCrank(150), reason: 'measure the crank' })
       .expect(200)
     const response = await request(at.app).get(`/api/drives/${id}/revisions`).expect(200)
     expect((response.body as { revisions: RevisionSummary[] }).revisions).toMatchObject([
       { version: 2, by: 'Wren', reason: 'measure the crank' },
-      { version: 1, by: '', reason: 'made' },
+      { version: 1, by: 'Wren', reason: 'made' },
     ])
     const one = await request(at.app).get(`/api/drives/${id}/revisions/2`).expect(200)
     expect(one.body).toMatchObject({ by: 'Wren' })
-    await request(at.app)
-      .put(`/api/drives/${id}`)
-      .send({ basedOn: 2, saveId: newId(), document: ketchWithCrank(150), by: 'x'.repeat(81) })
-      .expect(400)
   })
 
   test('every revision can be read again', async () => {

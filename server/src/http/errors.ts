@@ -4,6 +4,7 @@ import type {
   ErrorBody,
   JobConflict,
   KnowledgeConflict,
+  PersonConflict,
   RuleConflict,
   ShelfConflict,
   StackConflict,
@@ -16,6 +17,9 @@ export const ERRORS = {
   BAD_REQUEST: { status: 400, message: 'The request is not complete or not understood.' },
   BAD_DOCUMENT: { status: 422, message: 'This is not a drive document Emery can take. Nothing was stored.' },
   FOREIGN_ORIGIN: { status: 403, message: 'This request came from another site and was refused.' },
+  NOT_SIGNED_IN: { status: 401, message: 'Sign in first. Nothing was stored.' },
+  WRONG_PASSPHRASE: { status: 401, message: 'Name and passphrase do not go together.' },
+  NOT_ALLOWED: { status: 403, message: 'Your role does not allow this; ask a lead. Nothing was stored.' },
   NOT_FOUND: { status: 404, message: 'There is nothing at this address.' },
   VEHICLE_NOT_FOUND: { status: 404, message: 'There is no such vehicle; it may have been deleted.' },
   DRIVE_NOT_FOUND: { status: 404, message: 'There is no such drive; it may have been deleted.' },
@@ -25,9 +29,12 @@ export const ERRORS = {
   FINDING_NOT_FOUND: { status: 404, message: 'There is no such finding; it may have been struck out.' },
   FITTING_NOT_FOUND: { status: 404, message: 'There is no such fitting; it may have been struck out.' },
   WALKROUND_NOT_FOUND: { status: 404, message: 'There is no such walkround; it may have been struck out.' },
+  PERSON_NOT_FOUND: { status: 404, message: 'There is no such person on the list; they may have been taken off it.' },
   KNOWLEDGE_NOT_FOUND: { status: 404, message: 'There is no such version of the knowledge.' },
   JOB_NOT_FOUND: { status: 404, message: 'There is no such job; it may have been struck out.' },
   RULE_NOT_FOUND: { status: 404, message: 'There is no such rule.' },
+  NAME_TAKEN: { status: 409, message: 'Someone on the list is called that already. Nothing was stored.' },
+  LAST_LEAD: { status: 409, message: 'A workshop keeps at least one lead. Make someone else a lead first.' },
   SHELF_FULL: { status: 409, message: 'The shelf holds at most 20,000 belts. Nothing was added.' },
   STACK_FULL: { status: 409, message: 'The table holds at most 2,000 parts. Nothing was added.' },
   JOBS_FULL: { status: 409, message: 'There are 50,000 jobs already. Nothing was added.' },
@@ -41,6 +48,7 @@ export const ERRORS = {
   UNSUPPORTED_TYPE: { status: 415, message: 'Emery takes JSON here.' },
   PHOTO_NOT_READ: { status: 422, message: 'This is not a picture Emery can read. It takes JPEG and PNG.' },
   TOO_MANY_REQUESTS: { status: 429, message: 'Too many requests in a short time. Wait a minute.' },
+  TOO_MANY_ATTEMPTS: { status: 429, message: 'Too many sign-ins have failed. Wait a quarter of an hour.' },
   INTERNAL: { status: 500, message: 'Something went wrong in Emery itself. Nothing you entered is lost; try again.' },
   DATABASE_AWAY: { status: 503, message: 'The database does not answer. Nothing was stored; it will be tried again.' },
 } as const satisfies Record<string, { status: number; message: string }>
@@ -50,7 +58,14 @@ export type ErrorCode = keyof typeof ERRORS
 export interface ErrorDetails {
   readonly problems?: readonly DocumentProblem[]
   readonly conflict?:
-    DriveConflict | VehicleConflict | ShelfConflict | StackConflict | RuleConflict | KnowledgeConflict | JobConflict
+    | DriveConflict
+    | VehicleConflict
+    | ShelfConflict
+    | StackConflict
+    | RuleConflict
+    | KnowledgeConflict
+    | JobConflict
+    | PersonConflict
 }
 
 /** An error out of the catalogue, thrown by services and turned into an answer by `answerErrors`. */

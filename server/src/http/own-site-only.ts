@@ -13,6 +13,8 @@ export function ownSiteOnly(names: readonly string[]): RequestHandler {
     const origin = request.headers.origin
     if (host === undefined || !isOwnName(hostname(`http://${host}`), names)) throw new ApiError('FOREIGN_ORIGIN')
     if (origin !== undefined && hostOf(origin) !== host) throw new ApiError('FOREIGN_ORIGIN')
+    // Browsers say this of themselves, and no page can unsay it; a link from elsewhere that opens a page is not meant here.
+    if (request.headers['sec-fetch-site'] === 'cross-site') throw new ApiError('FOREIGN_ORIGIN')
     next()
   }
 }

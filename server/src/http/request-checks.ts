@@ -1,4 +1,4 @@
-import { string, ValidationError } from 'yup'
+import { ValidationError } from 'yup'
 import { basedOnSchema, checkDrive, type CheckedDrive } from '@emery/core'
 import { ApiError } from './errors.ts'
 
@@ -41,14 +41,6 @@ export function wholeNumber(
 ): number {
   const number = typeof value === 'string' && /^\d+$/.test(value) ? Number(value) : otherwise
   return Math.min(max, Math.max(min, number))
-}
-
-const BY_RULE = 'must be text of at most 80 characters'
-const bySchema = string().typeError(BY_RULE).max(80, BY_RULE)
-
-/** Who does something, as a request says; empty where it does not. */
-export function checkedBy(value: unknown): string {
-  return checked(bySchema, value, '$.by') ?? ''
 }
 
 /** The version that a deletion is based on, out of its query string. */

@@ -1,5 +1,6 @@
 import { json, Router } from 'express'
 import { knowledgeSaveSchema, readKnowledge } from '@emery/core'
+import { personOf } from '../people/rights.ts'
 import { ApiError } from '../http/errors.ts'
 import { bodyOf, checked, wholeNumber } from '../http/request-checks.ts'
 import type { KnowledgeService } from './knowledge-service.ts'
@@ -22,7 +23,7 @@ export function knowledgeRoutes(knowledge: KnowledgeService): Router {
       throw new ApiError('BAD_REQUEST', {
         problems: read.problems.map(({ path, message }) => ({ path: path.replace('$', '$.knowledge'), message })),
       })
-    response.json(await knowledge.save(read.knowledge, save))
+    response.json(await knowledge.save(read.knowledge, { ...save, by: personOf(response).name }))
   })
 
   routes.get('/versions', async (_request, response) => {

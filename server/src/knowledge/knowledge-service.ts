@@ -49,7 +49,10 @@ export class KnowledgeService {
   }
 
   /** Adds a version on top of the one that was seen; the version is the key, so that of two at once one is refused. */
-  async save(knowledge: Knowledge, { basedOn, reason, by }: KnowledgeSave): Promise<KnowledgeVersion> {
+  async save(
+    knowledge: Knowledge,
+    { basedOn, reason, by }: KnowledgeSave & { readonly by: string },
+  ): Promise<KnowledgeVersion> {
     const row = { version: basedOn + 1, file: JSON.stringify(knowledge), reason, by, savedAt: this.now() }
     const newest = await this.newest()
     const added =

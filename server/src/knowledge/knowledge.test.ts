@@ -16,17 +16,17 @@ const edited = (name: string) => ({
   causes: NOMINAL_KNOWLEDGE.causes.map((cause, i) => (i === 0 ? { ...cause, name } : cause)),
 })
 const put = (basedOn: number, knowledge: unknown, reason = 'seen three times') =>
-  request(at.app).put(PATH).send({ basedOn, knowledge, reason, by: 'Isla' })
+  request(at.app).put(PATH).send({ basedOn, knowledge, reason })
 
 test('a workshop begins with what ships, edits it on top of what it saw, and keeps every version', async () => {
   expect(await current()).toMatchObject({ version: 0, knowledge: NOMINAL_KNOWLEDGE })
   await put(0, edited('A pulley askew')).expect(200)
-  expect(await current()).toMatchObject({ version: 1, by: 'Isla', reason: 'seen three times' })
+  expect(await current()).toMatchObject({ version: 1, by: 'Wren', reason: 'seen three times' })
   await put(1, edited('A pulley well askew')).expect(200)
   const late = await put(1, edited('Something else')).expect(409)
   expect((late.body as ErrorBody).error).toMatchObject({
     ...{ code: 'VERSION_CONFLICT' },
-    conflict: { yours: { basedOn: 1 }, current: { version: 2, by: 'Isla' } },
+    conflict: { yours: { basedOn: 1 }, current: { version: 2, by: 'Wren' } },
   })
   const { versions } = (await request(at.app).get(`${PATH}/versions`).expect(200)).body as {
     versions: KnowledgeVersionSummary[]

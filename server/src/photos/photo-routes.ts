@@ -1,7 +1,7 @@
 import { raw, Router, type ErrorRequestHandler } from 'express'
 import { MOST_PHOTO_BYTES } from '@emery/core'
 import { ApiError } from '../http/errors.ts'
-import { checkedBy } from '../http/request-checks.ts'
+import { personOf } from '../people/rights.ts'
 import type { PhotoService } from './photo-service.ts'
 
 export function photoRoutes(photos: PhotoService): Router {
@@ -10,7 +10,7 @@ export function photoRoutes(photos: PhotoService): Router {
   routes.post('/', raw({ limit: MOST_PHOTO_BYTES, type: () => true }), async (request, response) => {
     const body: unknown = request.body
     if (!Buffer.isBuffer(body)) throw new ApiError('PHOTO_NOT_READ')
-    response.status(201).json(await photos.add(body, checkedBy(request.query['by'])))
+    response.status(201).json(await photos.add(body, personOf(response).name))
   })
 
   routes.get('/:id/screen', async (request, response) => {

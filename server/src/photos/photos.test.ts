@@ -13,7 +13,7 @@ beforeAll(async () => {
 afterAll(() => at.close())
 
 const send = (bytes: Buffer, type = 'image/jpeg') =>
-  request(at.app).post('/api/photos').query({ by: 'Wren' }).set('Content-Type', type).send(bytes)
+  request(at.app).post('/api/photos').set('Content-Type', type).send(bytes)
 const plain = (width: number, height: number) =>
   sharp({ create: { width, height, channels: 3, background: '#884422' } })
 

@@ -1,6 +1,7 @@
 import { json, Router } from 'express'
 import { ruleFieldsSchema } from '@emery/core'
-import { bodyOf, checked, checkedBy } from '../http/request-checks.ts'
+import { checked } from '../http/request-checks.ts'
+import { personOf } from '../people/rights.ts'
 import type { RuleService } from './rule-service.ts'
 
 export function ruleRoutes(rules: RuleService): Router {
@@ -11,9 +12,8 @@ export function ruleRoutes(rules: RuleService): Router {
   })
 
   routes.put('/:key', json({ limit: '10kb', strict: false }), async (request, response) => {
-    const { by, ...fields } = bodyOf(request.body)
-    const { value, basedOn } = checked(ruleFieldsSchema, fields, '$')
-    response.json(await rules.set(request.params.key, { value, basedOn, by: checkedBy(by) }))
+    const { value, basedOn } = checked(ruleFieldsSchema, request.body, '$')
+    response.json(await rules.set(request.params.key, { value, basedOn, by: personOf(response).name }))
   })
 
   return routes

@@ -35,7 +35,8 @@ export class RuleService {
               }
             ).affectedRows
           : (await manager.update(RuleEntity, { key, version: basedOn }, row)).affected
-      const current = await manager.findOneBy(RuleEntity, { key })
+      // Outside of the transaction, which began to look before somebody else's change was there.
+      const current = written === 1 ? row : await this.source.manager.findOneBy(RuleEntity, { key })
       if (current === null) throw new ApiError('VERSION_CONFLICT')
       if (written !== 1)
         throw new ApiError('VERSION_CONFLICT', { conflict: { yours: { basedOn, value }, current: shopRule(current) } })

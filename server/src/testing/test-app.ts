@@ -1,13 +1,22 @@
+import express from 'express'
 import { createConnection } from 'mysql2/promise'
 import { pino } from 'pino'
 import type { DataSource } from 'typeorm'
 import { v4 as newId } from 'uuid'
+import type { Role } from '@emery/core'
 import { buildApp, type AppParts } from '../app.ts'
 import { dataSourceFor } from '../database/data-source.ts'
+import { PeopleService } from '../people/people-service.ts'
+import { SessionService } from '../people/session-service.ts'
 
 /** An app on a database of its own inside the tests' MariaDB. */
 export interface TestApp {
+  /** Asked by Wren, a lead, wherever a request brings no cookie of its own. */
   readonly app: ReturnType<typeof buildApp>
+  /** As a browser finds it that nobody has signed in with. */
+  readonly strange: ReturnType<typeof buildApp>
+  /** Someone new on the list, signed in: the cookie of their session. */
+  readonly cookieOf: (name: string, role: Role) => Promise<string>
   readonly source: DataSource
   readonly close: () => Promise<void>
 }
@@ -29,9 +38,24 @@ export async function startTestApp(parts: Partial<AppParts> = {}): Promise<TestA
   const { url, drop } = await testDatabase()
   const source = await dataSourceFor(url).initialize()
   await source.runMigrations()
-  const app = buildApp({ source, log: pino({ level: 'silent' }), now: () => new Date(), ...parts })
+  const now = parts.now ?? (() => new Date())
+  const strange = buildApp({ source, log: pino({ level: 'silent' }), now, ...parts })
+  const cookieOf = async (name: string, role: Role) => {
+    const { id } = await new PeopleService(source, now).add({ name, role })
+    const { token } = await new SessionService(source, now).begin(id)
+    return `emery-session=${token}`
+  }
+  const wren = await cookieOf('Wren', 'lead')
+  const app = express()
+  app.use((request, _response, next) => {
+    request.headers.cookie ??= wren
+    next()
+  })
+  app.use(strange)
   return {
     app,
+    strange,
+    cookieOf,
     source,
     close: async () => {
       if (source.isInitialized) await source.destroy()

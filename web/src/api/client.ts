@@ -17,6 +17,13 @@ export class RequestFailure extends Error {
   }
 }
 
+let tellSignedOut: () => void = () => undefined
+
+/** Calls `listener` whenever the server says that nobody is signed in. */
+export function onSignedOut(listener: () => void): void {
+  tellSignedOut = listener
+}
+
 interface Ask {
   readonly method?: 'GET' | 'POST' | 'PUT' | 'DELETE'
   readonly json?: unknown
@@ -46,7 +53,9 @@ export async function ask<Answer>(
   }
   if (response.ok) return (response.status === 204 ? undefined : await response.json()) as Answer
   const said = await errorOf(response)
-  const comesBack = response.status >= 500 || response.status === 429
+  if (said.code === 'NOT_SIGNED_IN') tellSignedOut()
+  // What is refused because the session has ended goes through once someone has signed in again.
+  const comesBack = response.status >= 500 || said.code === 'TOO_MANY_REQUESTS' || said.code === 'NOT_SIGNED_IN'
   throw new RequestFailure(comesBack, said.message ?? `The server answered ${response.status}.`, said)
 }
 

@@ -69,7 +69,6 @@ export interface SaveRequest {
   readonly saveId: string
   readonly document: CheckedDrive
   readonly reason: string
-  readonly by: string
 }
 
 export const saveDrive = (id: string, save: SaveRequest) =>
@@ -79,13 +78,12 @@ export interface CreateRequest {
   readonly document: CheckedDrive
   readonly vehicleId: string | null
   readonly reason: string
-  readonly by: string
 }
 
 export const createDrive = (create: CreateRequest) => ask<DriveRecord>('/drives', { method: 'POST', json: create })
 
-export const importDrive = (content: string, by: string) =>
-  ask<DriveRecord>(`/drives/import?by=${encodeURIComponent(by)}`, {
+export const importDrive = (content: string) =>
+  ask<DriveRecord>('/drives/import', {
     method: 'POST',
     text: { content, type: DRIVE_MEDIA_TYPE },
   })

@@ -4,8 +4,8 @@ import { ask } from './client.ts'
 /** A large picture over a workshop's wireless takes its time. */
 const PATIENCE_MS = 120_000
 
-export const addPhoto = (picture: Blob, by: string) =>
-  ask<PhotoRecord>(`/photos?by=${encodeURIComponent(by)}`, { method: 'POST', file: picture, patience: PATIENCE_MS })
+export const addPhoto = (picture: Blob) =>
+  ask<PhotoRecord>('/photos', { method: 'POST', file: picture, patience: PATIENCE_MS })
 
 export const photoAddress = (id: string) => `/api/photos/${id}/screen`
 

@@ -15,7 +15,6 @@ export function rulesQuery() {
 interface SetRule {
   readonly value: number | null
   readonly basedOn: number
-  readonly by: string
 }
 
 export const setRule = (key: string, fields: SetRule) =>

@@ -5,6 +5,7 @@ import { RouterProvider } from 'react-router/dom'
 import { RequestFailure } from '../api/client.ts'
 import { usePreferences } from './preferences.ts'
 import { router } from './routes.tsx'
+import { SignedIn } from '../people/signed-in.tsx'
 import { antTheme } from './theme.ts'
 
 const queries = new QueryClient({
@@ -25,7 +26,9 @@ export function App() {
     <ConfigProvider theme={antTheme(light)}>
       <AntApp component={false} message={{ maxCount: 3, top: 58 }}>
         <QueryClientProvider client={queries}>
-          <RouterProvider router={router} />
+          <SignedIn>
+            <RouterProvider router={router} />
+          </SignedIn>
         </QueryClientProvider>
       </AntApp>
     </ConfigProvider>

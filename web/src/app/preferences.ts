@@ -7,7 +7,7 @@ export type Light = 'light' | 'dark'
 interface Preferences {
   readonly units: LengthStyle
   readonly light: Light
-  /** Whoever works here; stands beside readings and saves. Empty until they say. */
+  /** Whoever is signed in; stands beside readings and ticks. */
   readonly person: string
   /** What each person’s finger gives, by name, once it was tried on a scale. */
   readonly fingers: Readonly<Record<string, Finger>>
@@ -35,7 +35,11 @@ export const usePreferences = create<Preferences>()(
           return { fingers: Object.fromEntries(finger === null ? others : [...others, [person, finger]]) }
         }),
     }),
-    { name: 'emery.preferences' },
+    {
+      name: 'emery.preferences',
+      // Who is signed in is the server's to say.
+      partialize: ({ units, light, fingers }) => ({ units, light, fingers }),
+    },
   ),
 )
 

@@ -51,6 +51,11 @@ export const router = createBrowserRouter([
         hydrateFallbackElement: <p role="status">Fetching the lamp …</p>,
       },
       {
+        path: 'people',
+        lazy: async () => ({ Component: (await import('../people/people-screen.tsx')).PeopleScreen }),
+        hydrateFallbackElement: <p role="status">Fetching the list …</p>,
+      },
+      {
         path: 'rules/noise',
         lazy: async () => ({ Component: (await import('../knowledge/knowledge-screen.tsx')).KnowledgeScreen }),
         hydrateFallbackElement: <p role="status">Fetching the knowledge …</p>,

@@ -6,7 +6,7 @@ import { CommandPalette } from './command-palette.tsx'
 import { DrivesIcon } from './drives-icon.tsx'
 import { KeyList } from './key-list.tsx'
 import { NoiseIcon } from './noise-icon.tsx'
-import { Person } from './person.tsx'
+import { PersonMenu } from '../people/person-menu.tsx'
 import { usePreferences } from './preferences.ts'
 import { useKeys } from './keys.ts'
 import styles from './shell.module.css'
@@ -33,6 +33,7 @@ export function Shell() {
       { id: 'noise', label: 'Noise: what is making that sound', run: () => void navigate('/noise') },
       { id: 'walkround', label: 'Walkround: what is worn', run: () => void navigate('/walkround') },
       { id: 'rules', label: 'Rules: every value the verdicts rest on', run: () => void navigate('/rules') },
+      { id: 'people', label: 'People of the workshop, and what they may do', run: () => void navigate('/people') },
       { id: 'knowledge', label: 'Noise: edit causes and tests', run: () => void navigate('/rules/noise') },
       {
         id: 'units',
@@ -71,7 +72,7 @@ export function Shell() {
               onClick={switchLight}
             />
           </Tooltip>
-          <Person />
+          <PersonMenu className={styles['light']} />
         </header>
         <nav className={styles['rail']} aria-label="Main">
           <NavLink to="/drives">

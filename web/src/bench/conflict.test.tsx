@@ -37,7 +37,6 @@ beforeEach(() => {
       },
       shelf: { read: () => null, write: () => undefined },
       newId: () => 'save',
-      by: () => '',
       onState: () => undefined,
     },
     { version: 6, updatedAt: current.updatedAt },

@@ -2,7 +2,6 @@ import { App } from 'antd'
 import { useStore } from 'zustand'
 import type { DriveConflict } from '@emery/core'
 import { createDrive } from '../api/drives.ts'
-import { usePreferences } from '../app/preferences.ts'
 import { ConflictDialog } from './conflict-dialog.tsx'
 import type { BenchStore } from './store/bench-store.ts'
 import type { Saver } from './store/saver.ts'
@@ -29,7 +28,6 @@ export function Conflict({ conflict, store, saver, vehicleId }: ConflictProps) {
         document: { ...mine, name: `${mine.name}, my copy` },
         vehicleId,
         reason: 'kept beside another version',
-        by: usePreferences.getState().person,
       })
       void message.success(`Yours is kept as ${copy.document.name}.`)
       takeTheirs()

@@ -2,7 +2,6 @@ import { useQueryClient } from '@tanstack/react-query'
 import { useEffect, useRef, useState } from 'react'
 import { v4 as newId } from 'uuid'
 import type { DriveRecord } from '@emery/core'
-import { usePreferences } from '../app/preferences.ts'
 import { driveKeys, saveDrive } from '../api/drives.ts'
 import { createBenchStore, type BenchState, type BenchStore } from './store/bench-store.ts'
 import { browserShelf, Saver, type SaveState } from './store/saver.ts'
@@ -49,7 +48,6 @@ function openBench(record: DriveRecord, onState: (state: SaveState) => void): Op
       send: (save) => saveDrive(record.id, save),
       shelf: browserShelf(record.id),
       newId,
-      by: () => usePreferences.getState().person,
       onState,
     },
     record,

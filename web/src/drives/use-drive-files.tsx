@@ -5,7 +5,6 @@ import { useNavigate } from 'react-router'
 import { checkDrive, MOST_TEXT, problemLine, readDriveText, type CheckedDrive, type DriveDocument } from '@emery/core'
 import { RequestFailure } from '../api/client.ts'
 import { createDrive, driveKeys, importDrive } from '../api/drives.ts'
-import { usePreferences } from '../app/preferences.ts'
 import styles from './drives-screen.module.css'
 
 const DrivePreview = lazy(async () => ({ default: (await import('./drive-preview.tsx')).DrivePreview }))
@@ -53,8 +52,7 @@ export function useDriveFiles(): DriveFiles {
       return
     }
     try {
-      const by = usePreferences.getState().person
-      const record = await createDrive({ document: read.drive, vehicleId: null, reason: 'read from a table', by })
+      const record = await createDrive({ document: read.drive, vehicleId: null, reason: 'read from a table' })
       await queries.invalidateQueries({ queryKey: driveKeys.lists })
       void navigate(`/drives/${record.id}`)
     } catch (error) {
@@ -81,7 +79,7 @@ export function useDriveFiles(): DriveFiles {
   const takeDocument = async ({ file, text }: PickedDocument) => {
     setDocument(null)
     try {
-      const record = await importDrive(text, usePreferences.getState().person)
+      const record = await importDrive(text)
       await queries.invalidateQueries({ queryKey: driveKeys.lists })
       void message.success(`${record.document.name} is imported.`)
       void navigate(`/drives/${record.id}`)

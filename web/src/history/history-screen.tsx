@@ -7,7 +7,6 @@ import { v4 as newId } from 'uuid'
 import { describeChanges, type CheckedDrive, type RevisionSummary } from '@emery/core'
 import { driveKeys, revisionQuery, revisionsQuery, saveDrive } from '../api/drives.ts'
 import { Notice } from '../app/notice.tsx'
-import { usePreferences } from '../app/preferences.ts'
 import { useTopBar } from '../app/top-bar.ts'
 import { useLengths } from '../readings/use-lengths.ts'
 import styles from './history.module.css'
@@ -172,7 +171,6 @@ function useRestore(driveId: string, basedOn: number) {
         saveId: newId(),
         document,
         reason: `brought version ${version} back`,
-        by: usePreferences.getState().person,
       })
       await queries.invalidateQueries({ queryKey: driveKeys.lists })
       void message.success(`Version ${version} is back. All versions between are kept.`)

@@ -9,7 +9,6 @@ import { readKnowledge, type KnowledgeFile, type KnowledgeVersion } from '@emery
 import { RequestFailure } from '../api/client.ts'
 import { knowledgeQuery, knowledgeVersion, knowledgeVersionsQuery, saveKnowledge } from '../api/knowledge.ts'
 import { Notice } from '../app/notice.tsx'
-import { usePreferences } from '../app/preferences.ts'
 import { useTopBar } from '../app/top-bar.ts'
 import { CauseEditor } from './cause-editor.tsx'
 import { useKnowledgeDraft } from './knowledge-store.ts'
@@ -196,7 +195,7 @@ function SaveDialog({ file, basedOn, onClose }: SaveDialogProps) {
     setFailure(null)
     try {
       const edition = `workshop ${base + 1}`
-      await saveKnowledge({ ...file, edition }, { basedOn: base, reason, by: usePreferences.getState().person })
+      await saveKnowledge({ ...file, edition }, { basedOn: base, reason })
       await queries.invalidateQueries({ queryKey: ['knowledge'] })
       set(null)
       onClose()

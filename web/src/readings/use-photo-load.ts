@@ -1,7 +1,6 @@
 import { useCallback, useState } from 'react'
 import { MOST_PHOTO_BYTES, type PhotoRecord } from '@emery/core'
 import { addPhoto } from '../api/photos.ts'
-import { usePreferences } from '../app/preferences.ts'
 
 /** Sends a picture to be kept, and says in a sentence why one cannot be. */
 export function usePhotoLoad(onLoaded: (photo: PhotoRecord) => void): {
@@ -20,7 +19,7 @@ export function usePhotoLoad(onLoaded: (photo: PhotoRecord) => void): {
         const picture = await what()
         if (picture.size > MOST_PHOTO_BYTES)
           throw new Error('This picture is larger than 15 MB. Save it smaller and load it again.')
-        onLoaded(await addPhoto(picture, usePreferences.getState().person))
+        onLoaded(await addPhoto(picture))
         setState({ busy: false, refusal: null })
       } catch (error) {
         setState({

@@ -5,7 +5,6 @@ import { useState } from 'react'
 import { ruleRefusal, shopRulesOf, type Rule, type RuleUnit, type ShopRule } from '@emery/core'
 import { RequestFailure } from '../api/client.ts'
 import { rulesQuery, setRule } from '../api/rules.ts'
-import { usePreferences } from '../app/preferences.ts'
 import { ReadingField } from '../readings/reading-field.tsx'
 import { useLengths, type Lengths } from '../readings/use-lengths.ts'
 import styles from './rules.module.css'
@@ -38,8 +37,7 @@ export function RuleRow({ rule, touched }: RuleRowProps) {
   const value = touched?.value ?? nominal
   const own = touched?.value != null
   const { mutate, isPending } = useMutation({
-    mutationFn: (next: number | null) =>
-      setRule(key, { value: next, basedOn: touched?.version ?? 0, by: usePreferences.getState().person }),
+    mutationFn: (next: number | null) => setRule(key, { value: next, basedOn: touched?.version ?? 0 }),
     onSuccess: () => queries.invalidateQueries({ queryKey: rulesQuery().queryKey }),
     onError: async (error) => {
       await queries.invalidateQueries({ queryKey: rulesQuery().queryKey })

@@ -12,7 +12,6 @@ import {
   type Turn,
 } from '@emery/core'
 import { createDrive } from '../api/drives.ts'
-import { usePreferences } from '../app/preferences.ts'
 import { useTopBar } from '../app/top-bar.ts'
 import { PART_NAMES, SECTION_NAMES } from '../parts/part-names.ts'
 import { newPart, PartForm, type PartDraft } from '../parts/part-form.tsx'
@@ -260,7 +259,6 @@ function useBegin() {
         document: read.drive,
         vehicleId: null,
         reason,
-        by: usePreferences.getState().person,
       })
       void navigate(`/drives/${record.id}`)
     } catch (error) {

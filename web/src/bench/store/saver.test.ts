@@ -57,7 +57,6 @@ function newSaver(): Saver {
     send: server.send,
     shelf,
     newId: () => `save-${++ids}`,
-    by: () => 'Wren',
     onState: (state: SaveState) => states.push(state),
   }
   return new Saver(parts, server.record())
@@ -104,7 +103,7 @@ test('a change during a save follows it, on top of it', async () => {
   ])
 })
 
-test('a save says what was done since the last one, each thing once, and by whom', async () => {
+test('a save says what was done since the last one, each thing once', async () => {
   const saver = newSaver()
   for (const what of ['read Crank', 'move a pulley', 'move a pulley']) saver.changed(named(what), what)
   await pass(QUIET_MS)
@@ -112,11 +111,7 @@ test('a save says what was done since the last one, each thing once, and by whom
   for (let i = 0; i < 20; i++) saver.changed(named(`${i}`), `something long that was done, number ${i}`)
   await pass(QUIET_MS)
   const [first, second, third] = server.requests
-  expect([first?.reason, first?.by, second?.reason]).toEqual([
-    'read Crank, move a pulley',
-    'Wren',
-    'changed at the bench',
-  ])
+  expect([first?.reason, second?.reason]).toEqual(['read Crank, move a pulley', 'changed at the bench'])
   // What the server keeps of a reason is 120 letters.
   expect(third?.reason.length).toBeLessThanOrEqual(120)
   expect(third?.reason).toMatch(/^something long that was done, number 0, .* …$/)

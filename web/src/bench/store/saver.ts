@@ -29,8 +29,6 @@ export interface SaverParts {
   readonly send: (save: SaveRequest) => Promise<DriveRecord>
   readonly shelf: UnsavedShelf
   readonly newId: () => string
-  /** Who is at the bench. */
-  readonly by: () => string
   readonly onState: (state: SaveState) => void
 }
 
@@ -156,7 +154,7 @@ export class Saver {
     if (this.pending === null) return null
     const reason = reasonFor([...this.done])
     this.done = new Set()
-    return { basedOn: this.version, saveId: this.parts.newId(), document: this.pending, reason, by: this.parts.by() }
+    return { basedOn: this.version, saveId: this.parts.newId(), document: this.pending, reason }
   }
 
   private acknowledged(record: DriveRecord, save: SaveRequest): void {

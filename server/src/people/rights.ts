@@ -1,0 +1,70 @@
+import type { Request, RequestHandler, Response } from 'express'
+import { mayAs, type PersonRecord, type Role } from '@emery/core'
+import { ApiError } from '../http/errors.ts'
+import { tokenOf } from './session-cookie.ts'
+import type { SessionService } from './session-service.ts'
+
+/** `anyone`: also who has not signed in. `self`: whoever is signed in, the route itself looks at whom it is about. */
+type Needed = Role | 'anyone'
+
+interface Right {
+  readonly method: 'GET' | 'POST' | 'PUT' | 'DELETE' | '*'
+  /** Below `/api`. */
+  readonly path: RegExp
+  readonly needs: Needed
+}
+
+/**
+ * Who may do what, the first that matches; what is not here nobody may. Everyone who is signed in reads and writes the work
+ * itself; taking away what others have kept, and what comes in as a whole, needs a mechanic; what all verdicts rest on, and who is on
+ * the list, needs a lead.
+ */
+const RIGHTS: readonly Right[] = [
+  { method: 'GET', path: /^\/health$/, needs: 'anyone' },
+  { method: '*', path: /^\/session(\/one-tap)?$/, needs: 'anyone' },
+  { method: 'POST', path: /^\/people\/first$/, needs: 'anyone' },
+  { method: 'PUT', path: /^\/people\/me\/passphrase$/, needs: 'apprentice' },
+  { method: '*', path: /^\/people(\/|$)/, needs: 'lead' },
+  { method: 'GET', path: /^\//, needs: 'apprentice' },
+  { method: '*', path: /^\/(rules|knowledge)(\/|$)/, needs: 'lead' },
+  { method: 'DELETE', path: /^\//, needs: 'mechanic' },
+  { method: 'POST', path: /^\/vehicles\/import$/, needs: 'mechanic' },
+  {
+    method: '*',
+    path: /^\/(vehicles|drives|shelf|belt-line-parts|jobs|photos)(\/|$)/,
+    needs: 'apprentice',
+  },
+]
+
+/** What a request needs; undefined for what nobody may. */
+export function neededFor(method: string, path: string): Needed | undefined {
+  return RIGHTS.find((right) => (right.method === '*' || right.method === method) && right.path.test(path))?.needs
+}
+
+/** Lets through only who has the right to; whoever it is can be asked for with `personOf`. */
+export function enforceRights(sessions: SessionService): RequestHandler {
+  return async (request, response, next) => {
+    const method = request.method === 'HEAD' ? 'GET' : request.method
+    // As Express routes it: without regard to capitals or an ending slash.
+    const path = request.path.toLowerCase().replace(/(.)\/$/, '$1')
+    const needed = neededFor(method, path)
+    if (needed !== 'anyone') {
+      const person = await sessions.personOf(tokenOf(request))
+      if (person === null) throw new ApiError('NOT_SIGNED_IN')
+      if (needed === undefined) throw new ApiError('NOT_FOUND')
+      if (!mayAs(person.role, needed)) throw new ApiError('NOT_ALLOWED')
+      response.locals['person'] = person
+    }
+    next()
+  }
+}
+
+/** Who asks, behind `enforceRights`. */
+export function personOf(response: Response): PersonRecord {
+  return response.locals['person'] as PersonRecord
+}
+
+/** Whether a request comes from the machine the server runs on. */
+export function isFromHere(request: Request): boolean {
+  return /^(::1|(::ffff:)?127\.\d+\.\d+\.\d+)$/.test(request.socket.remoteAddress ?? '')
+}

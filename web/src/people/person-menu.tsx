@@ -1,0 +1,76 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { App, Button, Popover } from 'antd'
+import { useState } from 'react'
+import { useNavigate } from 'react-router'
+import { sessionQuery, signOut } from '../api/people.ts'
+import styles from './people.module.css'
+import { PassphraseDialog } from './passphrase-dialog.tsx'
+import { ROLE_WORDS } from './role-words.ts'
+
+/** Who is at the bench, in the top bar: their role, their passphrase, and the way out. */
+export function PersonMenu({ className }: { readonly className: string | undefined }) {
+  const queries = useQueryClient()
+  const navigate = useNavigate()
+  const { message } = App.useApp()
+  const { data: session } = useQuery(sessionQuery())
+  const [open, setOpen] = useState(false)
+  const [changing, setChanging] = useState(false)
+  const person = session?.person
+  if (person === null || person === undefined) return null
+  const leave = async () => {
+    try {
+      await signOut()
+      // From the start: nothing that was fetched for one is shown to the next.
+      queries.clear()
+      location.assign('/')
+    } catch (error) {
+      void message.error(error instanceof Error ? error.message : 'That did not work.')
+    }
+  }
+  const menu = (
+    <div className={styles['menu']}>
+      <p>
+        <b>{person.name}</b>, {ROLE_WORDS[person.role].toLowerCase()}
+      </p>
+      {person.role === 'lead' && (
+        <Button
+          onClick={() => {
+            setOpen(false)
+            void navigate('/people')
+          }}
+        >
+          People of the workshop
+        </Button>
+      )}
+      {session?.oneTap.length === 0 && (
+        <Button
+          onClick={() => {
+            setOpen(false)
+            setChanging(true)
+          }}
+        >
+          Change my passphrase
+        </Button>
+      )}
+      <Button onClick={() => void leave()}>Sign out</Button>
+    </div>
+  )
+  return (
+    <>
+      <Popover trigger="click" placement="bottomRight" content={menu} open={open} onOpenChange={setOpen}>
+        <Button type="text" className={className ?? ''} aria-label={`At the bench: ${person.name}`}>
+          {initials(person.name)}
+        </Button>
+      </Popover>
+      <PassphraseDialog open={changing} onClose={() => setChanging(false)} />
+    </>
+  )
+}
+
+function initials(name: string): string {
+  return name
+    .split(/\s+/)
+    .map((part) => part.slice(0, 1).toUpperCase())
+    .slice(0, 2)
+    .join('')
+}

@@ -1,0 +1,61 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { Button, Modal } from 'antd'
+import { useEffect, useState, type ReactNode } from 'react'
+import type { PersonRecord, SessionRecord } from '@emery/core'
+import { onSignedOut } from '../api/client.ts'
+import { sessionKey, sessionQuery } from '../api/people.ts'
+import { Notice } from '../app/notice.tsx'
+import { usePreferences } from '../app/preferences.ts'
+import { SignIn } from './sign-in.tsx'
+
+/**
+ * Shows Emery to whoever is signed in, and the way to sign in to who is not. A session that ends while someone works is asked for
+ * again over their screen, which stays as it is.
+ */
+export function SignedIn({ children }: { readonly children: ReactNode }) {
+  const queries = useQueryClient()
+  const { data: session, error, refetch } = useQuery(sessionQuery())
+  const [was, setWas] = useState<PersonRecord | null>(null)
+  const person = session?.person ?? null
+  if (person !== null && person !== was) setWas(person)
+
+  useEffect(() => {
+    if (person !== null) usePreferences.getState().setPerson(person.name)
+  }, [person])
+  useEffect(
+    () =>
+      onSignedOut(() => {
+        queries.setQueryData<SessionRecord>(sessionKey, (before) => before && { ...before, person: null })
+        void queries.invalidateQueries({ queryKey: sessionKey })
+      }),
+    [queries],
+  )
+  const begun = (now: PersonRecord) => {
+    queries.setQueryData<SessionRecord>(sessionKey, (before) => before && { ...before, person: now, first: false })
+    // What was refused, or fetched for someone who may do less, is asked for anew.
+    void queries.invalidateQueries({ predicate: ({ queryKey }) => queryKey[0] !== sessionKey[0] })
+  }
+
+  if (session === undefined)
+    return error === null ? (
+      <p role="status" style={{ padding: 32 }}>
+        Opening the door …
+      </p>
+    ) : (
+      <Notice title="Emery’s server does not answer" detail={error.message}>
+        <Button type="primary" onClick={() => void refetch()}>
+          Ask again
+        </Button>
+      </Notice>
+    )
+  if (was === null) return <SignIn session={session} onBegun={begun} />
+  return (
+    <>
+      {children}
+      <Modal open={person === null} closable={false} footer={null} width={520} title="Your session has ended">
+        <p>Everything you entered is kept. Sign in to go on.</p>
+        {person === null && <SignIn session={session} onBegun={begun} within />}
+      </Modal>
+    </>
+  )
+}
