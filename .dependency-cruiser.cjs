@@ -65,6 +65,9 @@ module.exports = {
     only('length', 'length', ['numerics', 'units', 'sections', 'drive', 'path']),
     only('tension', 'tension', ['numerics', 'units', 'sections', 'drive', 'path', 'rules', 'speeds', 'resize']),
     only('fit', 'fit', ['numerics', 'units', 'sections', 'drive', 'path', 'length', 'tension']),
+    only('jobs', 'jobs', [
+      ...['numerics', 'units', 'sections', 'drive', 'path', 'length', 'tension', 'fit', 'solution', 'api'],
+    ]),
     only('wear', 'wear', ['numerics', 'units', 'sections', 'drive', 'rules']),
     only('sound', 'sound', ['numerics']),
     only('noise', 'noise', [

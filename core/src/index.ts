@@ -379,6 +379,7 @@ export {
   basedOnSchema,
   MOST_PHOTO_BYTES,
   saveIdSchema,
+  distanceRefusal,
   vehicleFieldsSchema,
   type DriveConflict,
   type DriveList,
@@ -462,14 +463,27 @@ export {
   type KnowledgeVersionSummary,
 } from './api/knowledge-records.ts'
 export {
+  JOB_STAGES,
   jobFieldsSchema,
   MOST_JOBS,
+  newJob,
+  PART_PLACES,
+  type Board,
+  type BoardDue,
+  type BoardRow,
   type Job,
   type JobConflict,
   type JobFields,
+  type JobPart,
+  type JobStage,
+  type JobStanding,
   type JobTick,
+  type PartPlace,
 } from './api/job-records.ts'
-export { FIT_PHASES, fitPlan, type FitOptions, type FitPhase, type FitPlan, type FitStep } from './fit/plan.ts'
+export { FIT_PHASES, type FitPhase } from './fit/plan.ts'
+export { jobChange, type Changer } from './jobs/job-change.ts'
+export { jobPlan, moveRefusal, type JobPlan, type JobStep } from './jobs/job-plan.ts'
+export { jobStanding, SECOND_CHECK_DAYS } from './jobs/standing.ts'
 export {
   LEAST_PASSPHRASE,
   mayAs,

@@ -1,20 +1,42 @@
 /** Jobs on a drive, as the server and its clients say them to each other. */
-import type { InferType } from 'yup'
-import { at, by, choice, list, record, text } from '../drive/schema-kit.ts'
+import { number, type InferType } from 'yup'
+import { at, by, choice, flag, identifier, list, quantity, record, text } from '../drive/schema-kit.ts'
+import { FIT_PHASES } from '../fit/plan.ts'
+import type { VehicleSummary } from './records.ts'
 
 /** Jobs kept in all. */
 export const MOST_JOBS = 50_000
+
+/** What a job waits for, in the order in which it moves. */
+export const JOB_STAGES = ['measure', 'belt', 'parts', 'fit', 'run-in', 're-check', 'sign-off', 'done'] as const
+export type JobStage = (typeof JOB_STAGES)[number]
+
+/** Where a part of a job is. */
+export const PART_PLACES = ['wanted', 'ordered', 'here', 'on trial', 'gone back'] as const
+export type PartPlace = (typeof PART_PLACES)[number]
+
+const stepId = () => text('The step of the plan.', 120).required('must name a step')
+const minuteRule = 'must be a whole number of minutes from 1 to 6000'
 
 export const jobFieldsSchema = record({
   driveId: text('The drive it is on.', 36).required('must name a drive'),
   complaint: text('What is complained of.', 500).trim(),
   asked: text('What was asked for.', 500).trim(),
+  distance: quantity('km', 'What the vehicle had run; null if nobody read it.', { min: 0, max: 5_000_000 }).nullable(),
+  without: list(identifier('A belt that stays on.'), 'Belts that are not touched, unless they are in the way.', {
+    most: 8,
+  }),
+  sameBelts: flag('Whether the belts that come off go on again.'),
+  noise: flag('Whether there was a noise.'),
   ticks: list(
     record({
-      step: text('The step of the plan.', 120).required('must name a step'),
+      step: stepId(),
       title: text('The step as it was called then.', 300),
       is: choice(['done', 'skipped'], 'Whether it was done or left out.'),
       reason: text('Why it was left out.', 300).trim(),
+      reading: text('What was read or seen.', 120).trim(),
+      look: choice(['none', 'wanted', 'given'], 'Whether a lead is to look at it, or has.'),
+      lookedBy: by,
       by,
       at,
     }),
@@ -22,27 +44,132 @@ export const jobFieldsSchema = record({
     { most: 400 },
   ),
   torques: list(
-    record({
-      step: text('The step of the plan.', 120).required('must name a step'),
-      value: text('What the vehicle’s maker says.', 60).trim(),
-    }),
+    record({ step: stepId(), value: text('What the vehicle’s maker says.', 60).trim() }),
     'Torques out of the vehicle’s service data.',
     { most: 100 },
   ),
+  added: list(
+    record({
+      id: identifier('Its own name; no step of the plan is called so.'),
+      phase: choice(FIT_PHASES, 'Where in the work it stands.'),
+      title: text('What is to be done.', 300).trim().required('must say what is to be done'),
+      by,
+      at,
+    }),
+    'Steps that the plan does not know.',
+    { most: 60 },
+  ),
+  moved: list(
+    record({
+      step: stepId(),
+      before: stepId(),
+      reason: text('Why.', 300).trim().required('must say why'),
+      by,
+      at,
+    }),
+    'Steps that are done earlier or later than the plan has them, oldest first.',
+    { most: 100 },
+  ),
+  parts: list(
+    record({
+      id: identifier('Its own name in the job.'),
+      what: text('What it is.', 120).trim().required('must say what part it is'),
+      number: text('The number the workshop knows it by.', 60).trim(),
+      count: quantity('', 'How many.', { min: 1, max: 99, integer: true }),
+      place: choice(PART_PLACES, 'Where it is.'),
+      backBy: text('The day it has to be back; empty for none.', 10).matches(/^(\d{4}-\d{2}-\d{2})?$/, {
+        message: 'must be a day like 2026-11-24',
+      }),
+    }),
+    'Parts of the job.',
+    { most: 60 },
+  ),
+  findings: list(text('A finding of the drive.', 36), 'What was found and led to the job.', { most: 20 }),
+  hands: list(text('Who is on the job.', 80).trim(), 'People on the job.', { most: 20 }),
+  time: list(
+    record({
+      id: identifier('Its own name in the job.'),
+      by,
+      minutes: number().typeError(minuteRule).required(minuteRule).integer(minuteRule).min(1, minuteRule).max(6000),
+      at,
+    }),
+    'Time that was spent.',
+    { most: 200 },
+  ),
+  signedBy: by,
   closedAt: at.nullable(),
 })
 
 export type JobFields = Readonly<InferType<typeof jobFieldsSchema>>
 export type JobTick = JobFields['ticks'][number]
+export type JobPart = JobFields['parts'][number]
+
+/** A job on which nothing has been said or done. */
+export function newJob(driveId: string): JobFields {
+  return {
+    ...{ driveId, complaint: '', asked: '', distance: null, without: [], sameBelts: false, noise: false },
+    ...{ ticks: [], torques: [], added: [], moved: [], parts: [], findings: [], hands: [], time: [] },
+    ...{ signedBy: '', closedAt: null },
+  }
+}
+
+/** How far a job is, computed from it and its drive. */
+export interface JobStanding {
+  readonly stage: JobStage
+  readonly stepsDone: number
+  readonly stepsAll: number
+  /** Ticks that wait for a lead’s look. */
+  readonly looks: number
+  /** The day something falls due, ISO; null for none. */
+  readonly dueOn: string | null
+  /** km of the vehicle at which the second check falls due; null where nobody read the distance. */
+  readonly dueKm: number | null
+}
 
 export interface Job extends JobFields {
   readonly id: string
+  /** What the job is called in the workshop: 1, 2, 3 … */
+  readonly number: number
+  readonly openedAt: string
   /** Goes up by one with every save; a save names the one it was based on. */
   readonly version: number
+  readonly standing: JobStanding
 }
 
 export interface JobConflict {
   /** The fields that were to be saved; none where the job was to be struck out. */
   readonly yours: { readonly basedOn: number; readonly fields?: JobFields }
   readonly current: Job
+}
+
+/** One job on the Board. */
+export interface BoardRow extends JobStanding {
+  readonly id: string
+  readonly number: number
+  readonly complaint: string
+  readonly openedAt: string
+  readonly closedAt: string | null
+  readonly drive: { readonly id: string; readonly name: string; readonly version: number }
+  readonly vehicle: (VehicleSummary & { readonly distance: number | null }) | null
+}
+
+/** Something on a drive that is worn or has to be looked at again. */
+export interface BoardDue {
+  readonly driveId: string
+  readonly driveName: string
+  readonly vehicle: (VehicleSummary & { readonly distance: number | null }) | null
+  readonly words: string
+  readonly dueOn: string | null
+  readonly dueKm: number | null
+}
+
+export interface Board {
+  readonly rows: readonly BoardRow[]
+  /** How many there are of what was asked for. */
+  readonly total: number
+  /** Jobs by what they wait for, whatever was asked for. */
+  readonly counts: Readonly<Record<JobStage, number>>
+  /** What falls due on drives, the most urgent first, and how much there is of it. */
+  readonly due: readonly BoardDue[]
+  readonly dueTotal: number
 }

@@ -1,6 +1,6 @@
 /** What the server and its clients say to each other, beside drive documents themselves. */
 import { number, string, type InferType } from 'yup'
-import { record, text } from '../drive/schema-kit.ts'
+import { quantity, record, text } from '../drive/schema-kit.ts'
 import type { CheckedDrive } from '../drive/drive.ts'
 import type { DocumentProblem } from '../drive/references.ts'
 import type { JobConflict } from './job-records.ts'
@@ -10,13 +10,25 @@ import type { RuleConflict } from './rule-records.ts'
 import type { ShelfConflict } from './shelf-records.ts'
 import type { StackConflict } from './stack-records.ts'
 
+/** Letters and digits of any script, and the signs that stand between them on plates. */
+const PLATE = /^[\p{L}\p{M}\p{N} .·/()-]*$/u
+const PLATE_RULE = 'must be letters, digits, spaces, dots, hyphens, slashes or brackets, as it stands on the plate'
+
 export const vehicleFieldsSchema = record({
   name: text('What the vehicle is called.', 120).trim().required('must not be empty'),
-  plate: text('Its plate, or how else it is known.', 40).trim(),
+  plate: text('Its plate, or how else it is known.', 40).trim().matches(PLATE, PLATE_RULE),
+  engine: text('Its engine, as the workshop calls it.', 120).trim(),
+  distance: quantity('km', 'What it has run; null if nobody read it.', { min: 0, max: 5_000_000 }).nullable(),
   notes: text('Anything worth knowing.', 10000),
 })
 
 export type VehicleFields = InferType<typeof vehicleFieldsSchema>
+
+/** Why a distance cannot follow another, in a sentence; undefined where it can. */
+export function distanceRefusal(before: number | null, after: number | null): string | undefined {
+  if (before === null || after === null || after >= before) return undefined
+  return `is lower than the ${Math.round(before).toLocaleString('en')} km of last time: read it again, or say that the last one was wrong`
+}
 
 export interface VehicleRecord extends VehicleFields {
   readonly id: string

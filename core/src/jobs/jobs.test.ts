@@ -1,0 +1,190 @@
+import { describe, expect, test } from '@jest/globals'
+import { jobFieldsSchema, newJob, type JobFields, type JobStanding, type JobTick } from '../api/job-records.ts'
+import { vehicleFieldsSchema, distanceRefusal } from '../api/records.ts'
+import { FIT_PHASES } from '../fit/plan.ts'
+import { settleDrive } from '../path/settle.ts'
+import { changed } from '../testing/drives.ts'
+import { DEMO_DRIVES, demoDrive } from '../testing/demo-drives.ts'
+import { randomFrom, SEED } from '../testing/random.ts'
+import { readVectors } from '../testing/vectors.ts'
+import { jobChange } from './job-change.ts'
+import { jobPlan, moveRefusal } from './job-plan.ts'
+import { jobStanding } from './standing.ts'
+
+const stamp = { by: 'Isla', at: '2026-11-28T09:00:00Z' }
+const tick = (step: string, more: Partial<JobTick> = {}): JobTick => ({
+  ...{ step, title: step, is: 'done', reason: '', reading: '', look: 'none', lookedBy: '', ...stamp },
+  ...more,
+})
+const job = (fields: Partial<JobFields> = {}): JobFields => ({ ...newJob('d1'), ...fields })
+
+describe('the plan of a job', () => {
+  const drives = [
+    ...readVectors().map(({ file, drive }) => ({ name: file, drive })),
+    ...DEMO_DRIVES.map((name) => ({ name, drive: demoDrive(name) })),
+  ]
+
+  test(`on every drive, no addition and no move breaks the order of the work (seed ${SEED})`, () => {
+    const random = randomFrom(SEED)
+    const pick = <Item>(items: readonly Item[]) => items[Math.floor(random() * items.length)] as Item
+    for (const { drive, name } of drives) {
+      const settled = settleDrive(drive)
+      const added = ['a1', 'a2'].map((id) => ({ id, phase: pick(FIT_PHASES), title: `Own ${id}`, ...stamp }))
+      const ids = jobPlan(settled, job({ added })).steps.map(({ id }) => id)
+      const moved = Array.from({ length: 30 }, () => ({ step: pick(ids), before: pick(ids), reason: 'ours', ...stamp }))
+      const { steps, order } = jobPlan(settled, job({ added, moved }))
+      // Nothing is lost and nothing comes twice.
+      expect([name, steps.map(({ id }) => id).toSorted()]).toEqual([name, ids.toSorted()])
+      const phases = steps.map(({ phase }) => FIT_PHASES.indexOf(phase))
+      expect(phases).toEqual(phases.toSorted((a, b) => a - b))
+      const at = (id: string) => steps.findIndex((step) => step.id === id)
+      for (const { belt, inTheWayOf } of order.inTheWay) {
+        expect(at(`off.take.${belt}`)).toBeLessThan(at(`off.take.${inTheWayOf}`))
+        expect(at(`on.lay.${inTheWayOf}`)).toBeLessThan(at(`on.lay.${belt}`))
+      }
+      for (const { id } of drive.belts) {
+        expect(at(`off.release.${id}`)).toBeLessThan(at(`off.take.${id}`))
+        expect(at(`on.lay.${id}`)).toBeLessThan(at(`tension.${id}`))
+      }
+      expect(at('before.data')).toBeLessThan(at('before.safe'))
+    }
+  })
+
+  test('a move says why it cannot be, or stands with its reason', () => {
+    const settled = settleDrive(demoDrive('fenland-vee'))
+    const plan = jobPlan(settled, job())
+    expect(moveRefusal(plan, 'on.lay.fanbelt', 'on.lay.airbelt')).toMatch(
+      /^“Lay (Air pump|Steering) belt on” has to come before “Lay Fan belt on”\.$/,
+    )
+    expect(moveRefusal(plan, 'tension.fanbelt', 'on.lay.fanbelt')).toContain('nothing is tensioned before it is on')
+    expect(moveRefusal(plan, 'prove.road', 'no such step')).toBe('There is no such step.')
+    const moved = [{ step: 'prove.road', before: 'prove.load', reason: 'the ferry leaves', ...stamp }]
+    const { steps } = jobPlan(settled, job({ moved }))
+    const road = steps.findIndex(({ id }) => id === 'prove.road')
+    expect([steps[road]?.movedBecause, steps[road + 1]?.id]).toEqual(['the ferry leaves', 'prove.load'])
+  })
+})
+
+describe('a job moves by what is done', () => {
+  const fenland = demoDrive('fenland-vee')
+  const settled = settleDrive(fenland)
+  const { steps } = jobPlan(settled, job())
+  const doneTo = (phase: (typeof FIT_PHASES)[number]) =>
+    steps.filter((step) => FIT_PHASES.indexOf(step.phase) <= FIT_PHASES.indexOf(phase)).map(({ id }) => tick(id))
+  const stageOf = (fields: Partial<JobFields>, drive = fenland) => jobStanding(settleDrive(drive), job(fields)).stage
+
+  test('measured, belt chosen, parts here, fitted, run in, looked at again, signed off', () => {
+    const unmeasured = changed(fenland, (draft) => {
+      const [pulley] = draft.pulleys
+      if (pulley !== undefined && 'diameter' in pulley) pulley.diameter = null
+    })
+    expect(stageOf({}, unmeasured)).toBe('measure')
+    const noLength = changed(fenland, (draft) => {
+      for (const belt of draft.belts) belt.length = null
+    })
+    expect(stageOf({}, noLength)).toBe('belt')
+    expect(stageOf({ sameBelts: true }, noLength)).toBe('fit')
+    const part = { id: 'p1', what: 'Fan belt', number: 'B-17', count: 1, backBy: '' } as const
+    expect(stageOf({ parts: [{ ...part, place: 'ordered' }] })).toBe('parts')
+    expect(stageOf({ parts: [{ ...part, place: 'here' }] })).toBe('fit')
+    expect(stageOf({ ticks: doneTo('check') })).toBe('fit')
+    expect(stageOf({ ticks: [...doneTo('check'), tick('run.first')] })).toBe('run-in')
+    expect(stageOf({ ticks: doneTo('prove') })).toBe('re-check')
+    expect(stageOf({ ticks: doneTo('re-check') })).toBe('sign-off')
+    expect(stageOf({ ticks: doneTo('re-check'), closedAt: stamp.at })).toBe('done')
+  })
+
+  test('the second check falls due by distance and by day, a belt on trial by the day it has to be back', () => {
+    const run = doneTo('prove').map((each) =>
+      each.step.startsWith('run.') ? { ...each, at: '2026-11-20T10:00:00Z' } : each,
+    )
+    // 14 days after the 20th of November, and 200 km after what was read.
+    expect(jobStanding(settled, job({ ticks: run, distance: 61_000 }))).toMatchObject({
+      ...{ stage: 're-check', dueOn: '2026-12-04', dueKm: 61_200 },
+    })
+    expect(jobStanding(settled, job({ ticks: run })).dueKm).toBeNull()
+    const parts = [
+      { id: 'p1', what: 'Belt', number: '', count: 1, place: 'on trial', backBy: '2026-12-01' } as const,
+      { id: 'p2', what: 'Belt', number: '', count: 1, place: 'gone back', backBy: '2026-11-01' } as const,
+    ]
+    expect(jobStanding(settled, job({ parts })).dueOn).toBe('2026-12-01')
+  })
+})
+
+describe('who may change what', () => {
+  const standing: JobStanding = { stage: 'sign-off', stepsDone: 9, stepsAll: 9, looks: 0, dueOn: null, dueKm: null }
+  const tobias = { name: 'Tobias', role: 'apprentice' } as const
+  const isla = { name: 'Isla', role: 'mechanic' } as const
+  const wren = { name: 'Wren', role: 'lead' } as const
+  const kept = (change: ReturnType<typeof jobChange>): JobFields => {
+    if (!change.ok) throw new Error(change.message)
+    return change.job
+  }
+
+  test('a new tick carries the name of who made it, an old one keeps its own', () => {
+    const before = job({ ticks: [tick('before.safe')] })
+    const after = {
+      ...before,
+      ticks: [...before.ticks, tick('off.take.main', { by: 'Wren', lookedBy: 'Wren', look: 'given' })],
+    }
+    expect(kept(jobChange(before, after, tobias, standing)).ticks).toEqual([
+      tick('before.safe'),
+      tick('off.take.main', { by: 'Tobias' }),
+    ])
+  })
+
+  test('an apprentice asks for a look, only a lead gives it', () => {
+    const before = job({ ticks: [tick('tension.main', { by: 'Tobias', look: 'wanted' })] })
+    const given = { ...before, ticks: [tick('tension.main', { by: 'Tobias', look: 'given' })] }
+    expect(jobChange(before, given, isla, standing)).toMatchObject({ ok: false, path: '$.ticks[0].look' })
+    expect(kept(jobChange(before, given, wren, standing)).ticks[0]).toMatchObject({ by: 'Tobias', lookedBy: 'Wren' })
+  })
+
+  test('signing off wants a mechanic, every step, and every look that was asked for', () => {
+    const closed = job({ closedAt: stamp.at, signedBy: 'someone' })
+    const refusal = (who: typeof tobias | typeof isla, how: Partial<JobStanding> = {}) => {
+      const change = jobChange(job(), closed, who, { ...standing, ...how })
+      return change.ok ? null : change.message
+    }
+    expect(refusal(tobias)).toContain('apprentice does not sign')
+    expect(refusal(isla, { stepsDone: 7 })).toBe('2 steps are neither done nor left out yet.')
+    expect(refusal(isla, { looks: 1 })).toContain('lead’s look')
+    expect(kept(jobChange(job(), closed, isla, standing)).signedBy).toBe('Isla')
+  })
+
+  test('what is signed off stands until it is opened again', () => {
+    const before = job({ closedAt: stamp.at, signedBy: 'Isla' })
+    expect(jobChange(before, { ...before, complaint: 'other' }, wren, standing).ok).toBe(false)
+    expect(jobChange(before, { ...before, closedAt: null }, tobias, standing).ok).toBe(false)
+    expect(kept(jobChange(before, { ...before, closedAt: null }, isla, standing)).signedBy).toBe('')
+  })
+})
+
+describe('what is written of a vehicle and a job', () => {
+  const vehicle = { name: 'Ketch', plate: 'HB-114', engine: '', distance: null, notes: '' }
+  test.each(['HB-114', 'Ø 12·34', 'ÄÖ 1/2 (H)', ''])('the plate %j is taken', (plate) => {
+    expect(vehicleFieldsSchema.isValidSync({ ...vehicle, plate }, { strict: true })).toBe(true)
+  })
+  test.each(['HB<114>', 'HB\u0000', 'HB\n114', '🚐', "x'; --"])('the plate %j is refused in a sentence', (plate) => {
+    expect(() => vehicleFieldsSchema.validateSync({ ...vehicle, plate }, { strict: true })).toThrow(
+      /as it stands on the plate/,
+    )
+  })
+  test('a distance goes up', () => {
+    expect(distanceRefusal(48_200, 48_199)).toContain('lower than the 48,200 km of last time')
+    for (const [before, after] of [
+      [48_200, 48_200],
+      [null, 5],
+      [5, null],
+    ] as const)
+      expect(distanceRefusal(before, after)).toBeUndefined()
+  })
+  test.each([
+    ['a tick that is neither', { ticks: [tick('a', { is: 'maybe' as 'done' })] }],
+    ['a move without a reason', { moved: [{ step: 'a', before: 'b', reason: ' ', ...stamp }] }],
+    ['a part of no name', { parts: [{ id: 'p', what: '', number: '', count: 1, place: 'here' as const, backBy: '' }] }],
+    ['half a minute', { time: [{ id: 't', minutes: 0.5, ...stamp }] }],
+  ])('%s is refused', (_, fields) => {
+    expect(jobFieldsSchema.isValidSync(job(fields), { strict: true })).toBe(false)
+  })
+})
