@@ -380,6 +380,7 @@ export {
   MOST_PHOTO_BYTES,
   saveIdSchema,
   distanceRefusal,
+  type Found,
   vehicleFieldsSchema,
   type DriveConflict,
   type DriveList,

@@ -3,18 +3,23 @@ import type { DataSource } from 'typeorm'
 import {
   findingFieldsSchema,
   fittingFieldsSchema,
-  jobFieldsSchema,
   MOST_STACK_ROWS,
   stackFieldsSchema,
   walkroundFieldsSchema,
 } from '@emery/core'
+import { boardRoutes } from './board/board-routes.ts'
+import { BoardService } from './board/board-service.ts'
+import { searchRoutes } from './board/search-routes.ts'
+import { SearchService } from './board/search-service.ts'
 import { driveRoutes } from './drives/drive-routes.ts'
 import { DriveService } from './drives/drive-service.ts'
 import { exampleRoutes } from './examples/example-routes.ts'
 import { findingsOf } from './findings/findings.ts'
 import { fittingsOf } from './fittings/fittings.ts'
 import { healthRoutes } from './http/health.ts'
-import { jobsOf } from './jobs/jobs.ts'
+import { DueService } from './jobs/due-service.ts'
+import { jobRoutes } from './jobs/job-routes.ts'
+import { JobService } from './jobs/job-service.ts'
 import { knowledgeRoutes } from './knowledge/knowledge-routes.ts'
 import { KnowledgeService } from './knowledge/knowledge-service.ts'
 import { peopleRoutes } from './people/people-routes.ts'
@@ -51,15 +56,20 @@ export interface ApiAddress {
 
 /** Every subject of the API with its routes; who may ask for what is in `people/rights.ts`. */
 export function apiAddresses({ source, now, people, sessions, oneTap, examplesDir }: ApiParts): readonly ApiAddress[] {
+  const jobs = new JobService(source, now)
+  const dues = new DueService(source, now)
+  const onChange = (driveId: string) => dues.refresh(driveId)
   return [
     { path: '/health', routes: healthRoutes(source) },
     { path: '/session', routes: sessionRoutes({ people, sessions, oneTap }) },
     { path: '/people', routes: peopleRoutes(people, sessions) },
     { path: '/vehicles', routes: vehicleRoutes(new VehicleService(source, now)) },
-    { path: '/drives', routes: driveRoutes(new DriveService(source, now)) },
+    { path: '/drives', routes: driveRoutes(new DriveService(source, now), (id) => jobs.driveChanged(id)) },
     {
       path: '/drives/:driveId/fittings',
-      routes: driveRowRoutes({ rows: fittingsOf(source, now), schema: fittingFieldsSchema, named: 'fittings' }),
+      routes: driveRowRoutes({
+        ...{ rows: fittingsOf(source, now), schema: fittingFieldsSchema, named: 'fittings', onChange },
+      }),
     },
     {
       path: '/drives/:driveId/findings',
@@ -68,7 +78,7 @@ export function apiAddresses({ source, now, people, sessions, oneTap, examplesDi
     {
       path: '/drives/:driveId/walkrounds',
       routes: driveRowRoutes({
-        ...{ rows: walkroundsOf(source, now), schema: walkroundFieldsSchema, named: 'walkrounds' },
+        ...{ rows: walkroundsOf(source, now), schema: walkroundFieldsSchema, named: 'walkrounds', onChange },
         largest: '1mb',
       }),
     },
@@ -80,12 +90,9 @@ export function apiAddresses({ source, now, people, sessions, oneTap, examplesDi
         ...{ rows: stackParts(source, now), schema: stackFieldsSchema, named: 'parts', most: MOST_STACK_ROWS },
       }),
     },
-    {
-      path: '/jobs',
-      routes: versionedRoutes({
-        ...{ rows: jobsOf(source, now), schema: jobFieldsSchema, named: 'jobs', most: 100, askedBy: 'driveId' },
-      }),
-    },
+    { path: '/jobs', routes: jobRoutes(jobs) },
+    { path: '/board', routes: boardRoutes(new BoardService(source, now)) },
+    { path: '/search', routes: searchRoutes(new SearchService(source)) },
     { path: '/rules', routes: ruleRoutes(new RuleService(source, now)) },
     { path: '/photos', routes: photoRoutes(new PhotoService(source, now)) },
     { path: '/examples', routes: exampleRoutes(examplesDir) },

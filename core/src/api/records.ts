@@ -82,6 +82,14 @@ export interface PhotoRecord {
   readonly addedAt: string
 }
 
+/** One thing that a search has found, in words. */
+export interface Found {
+  readonly kind: 'vehicle' | 'drive' | 'job' | 'belt'
+  readonly id: string
+  readonly title: string
+  readonly hint: string
+}
+
 /** Bytes of a picture as it is sent. */
 export const MOST_PHOTO_BYTES = 15_000_000
 

@@ -3,7 +3,7 @@ import { DataSource } from 'typeorm'
 import { DriveEntity, DriveRevisionEntity } from '../drives/drive.entity.ts'
 import { FindingEntity } from '../findings/finding.entity.ts'
 import { FittingEntity } from '../fittings/fitting.entity.ts'
-import { JobEntity } from '../jobs/job.entity.ts'
+import { DriveDueEntity, JobEntity } from '../jobs/job.entity.ts'
 import { KnowledgeEntity } from '../knowledge/knowledge.entity.ts'
 import { FailedSignInEntity, PersonEntity, SessionEntity } from '../people/person.entity.ts'
 import { PhotoEntity } from '../photos/photo.entity.ts'
@@ -20,6 +20,7 @@ import { Findings1764400000000 } from './migrations/1764400000000-findings.ts'
 import { WalkroundsAndKnowledge1764500000000 } from './migrations/1764500000000-walkrounds-and-knowledge.ts'
 import { Jobs1764600000000 } from './migrations/1764600000000-jobs.ts'
 import { PeopleAndSessions1764700000000 } from './migrations/1764700000000-people-and-sessions.ts'
+import { JobsThatMove1764800000000 } from './migrations/1764800000000-jobs-that-move.ts'
 import { StackParts1764300000000 } from './migrations/1764300000000-stack-parts.ts'
 
 /** The connection to MariaDB. The schema changes by migrations only. */
@@ -46,6 +47,7 @@ export function dataSourceFor(url: string): DataSource {
       PersonEntity,
       SessionEntity,
       FailedSignInEntity,
+      DriveDueEntity,
     ],
     migrations: [
       VehiclesAndDrives1763900000000,
@@ -57,6 +59,7 @@ export function dataSourceFor(url: string): DataSource {
       WalkroundsAndKnowledge1764500000000,
       Jobs1764600000000,
       PeopleAndSessions1764700000000,
+      JobsThatMove1764800000000,
     ],
     migrationsTransactionMode: 'each',
     synchronize: false,

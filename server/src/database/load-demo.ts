@@ -14,6 +14,7 @@ import {
 } from '@emery/core'
 import { PeopleService } from '../people/people-service.ts'
 import { DriveService } from '../drives/drive-service.ts'
+import { DueService } from '../jobs/due-service.ts'
 import { fittingsOf } from '../fittings/fittings.ts'
 import { ShelfService } from '../shelf/shelf-service.ts'
 import { stackParts } from '../stack/stack-parts.ts'
@@ -27,6 +28,8 @@ interface Garage {
     readonly id: string
     readonly name: string
     readonly plate: string
+    readonly engine: string
+    readonly distance: number | null
     readonly notes: string
     readonly drives: readonly {
       readonly id: string
@@ -64,6 +67,8 @@ export async function loadDemo(source: DataSource, folder: string, now: () => Da
         await walkrounds.addOnce(driveId, await walkroundFieldsSchema.validate(fields), walkId, new Date(at))
     }
   }
+  const dues = new DueService(source, now)
+  for (const { drives: ofVehicle } of garage.vehicles) for (const { id } of ofVehicle) await dues.refresh(id)
   const table = <Read extends { readonly problems: readonly string[] }>(
     file: string,
     read: (text: string) => Read,

@@ -13,7 +13,8 @@ const idSchema = string().typeError('must be a UUID').uuid('must be a UUID')
 const vehicleIdOf = (value: unknown): string | null =>
   value === undefined || value === null || value === '' ? null : (checked(idSchema, value, '$.vehicleId') ?? null)
 
-export function driveRoutes(drives: DriveService): Router {
+/** `onSaved` is told of a drive whose document is another now. */
+export function driveRoutes(drives: DriveService, onSaved: (id: string) => Promise<void>): Router {
   const routes = Router()
   const body = json({ limit: MOST_TEXT, strict: false })
   // Read as text, so that what is wrong can be told by its place in the file.
@@ -65,7 +66,13 @@ export function driveRoutes(drives: DriveService): Router {
       reason: checked(reasonSchema, reason, '$.reason') ?? 'changed',
       by: personOf(response).name,
     }
-    response.json(await drives.save(request.params.id, save))
+    const saved = await drives.save(request.params.id, save)
+    await onSaved(request.params.id)
+    response.json(saved)
+  })
+
+  routes.put('/:id/vehicle', body, async (request, response) => {
+    response.json(await drives.moveTo(request.params.id, vehicleIdOf(bodyOf(request.body)['vehicleId'])))
   })
 
   routes.delete('/:id', async (request, response) => {

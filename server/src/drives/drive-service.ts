@@ -68,9 +68,7 @@ export class DriveService {
     return this.source.transaction(async (manager) => {
       const there = await manager.findOne(DriveEntity, { where: { id }, relations: { vehicle: true } })
       if (there !== null) return driveRecord(there)
-      if (vehicleId !== null && !(await manager.existsBy(VehicleEntity, { id: vehicleId, deletedAt: IsNull() }))) {
-        throw new ApiError('VEHICLE_NOT_FOUND')
-      }
+      if (vehicleId !== null) await mustHaveVehicle(manager, vehicleId)
       const at = this.now()
       const text = JSON.stringify(document)
       await manager.insert(DriveEntity, {
@@ -120,6 +118,14 @@ export class DriveService {
     })
   }
 
+  /** Says which vehicle a drive is on; null for none. What the drive is stays as it is, and so does its version. */
+  async moveTo(id: string, vehicleId: string | null): Promise<DriveRecord> {
+    const { manager } = this.source
+    if (vehicleId !== null) await mustHaveVehicle(manager, vehicleId)
+    await manager.update(DriveEntity, { id, deletedAt: IsNull() }, { vehicleId })
+    return this.get(id)
+  }
+
   /** Deletes a drive as it was when the caller saw it; its revisions stay, and `restore` brings it back. */
   async remove(id: string, basedOn: number): Promise<void> {
     const { affected } = await this.source.manager.update(
@@ -158,6 +164,10 @@ export class DriveService {
     if (row === null) throw new ApiError('DRIVE_NOT_FOUND')
     return row
   }
+}
+
+async function mustHaveVehicle(manager: EntityManager, id: string): Promise<void> {
+  if (!(await manager.existsBy(VehicleEntity, { id, deletedAt: IsNull() }))) throw new ApiError('VEHICLE_NOT_FOUND')
 }
 
 function revisionSummary({ version, reason, savedBy, savedAt }: DriveRevisionRow): RevisionSummary {

@@ -150,7 +150,7 @@ describe('the list', () => {
   test('finds drives by vehicle, plate and name, takes signs as they are, and counts all', async () => {
     const vehicle = await request(at.app)
       .post('/api/vehicles')
-      .send({ name: 'Gannet 50% coupe', plate: 'GN-1', notes: '' })
+      .send({ name: 'Gannet 50% coupe', plate: 'GN-1', engine: '', distance: null, notes: '' })
       .expect(201)
     const { id } = await created(ketch({ name: 'Findable' }), (vehicle.body as VehicleRecord).id)
     const search = async (q: string) => {
@@ -182,9 +182,12 @@ describe('the list', () => {
 
 describe('a vehicle', () => {
   test('is kept, changed on its version, and deleted', async () => {
-    const made = await request(at.app).post('/api/vehicles').send({ name: 'Tern', plate: '', notes: '' }).expect(201)
+    const made = await request(at.app)
+      .post('/api/vehicles')
+      .send({ name: 'Tern', plate: '', engine: '', distance: null, notes: '' })
+      .expect(201)
     const { id } = made.body as VehicleRecord
-    const change = { name: 'Tern 1.1', plate: 'T-2', notes: 'blue', basedOn: 1 }
+    const change = { name: 'Tern 1.1', plate: 'T-2', engine: '', distance: null, notes: 'blue', basedOn: 1 }
     await request(at.app).put(`/api/vehicles/${id}`).send(change).expect(200)
     const stale = await request(at.app).put(`/api/vehicles/${id}`).send(change).expect(409)
     expect((stale.body as ErrorBody).error.conflict).toMatchObject({
@@ -204,9 +207,10 @@ describe('a vehicle', () => {
   })
 
   test.each([
-    [{ name: '', plate: '', notes: '' }, '$.name'],
-    [{ name: 'x', plate: 'p'.repeat(41), notes: '' }, '$.plate'],
-    [{ name: 7, plate: '', notes: '' }, '$.name'],
+    [{ name: '', plate: '', engine: '', distance: null, notes: '' }, '$.name'],
+    [{ name: 'x', plate: 'p'.repeat(41), engine: '', distance: null, notes: '' }, '$.plate'],
+    [{ name: 'x', plate: 'HB<1>', engine: '', distance: null, notes: '' }, '$.plate'],
+    [{ name: 7, plate: '', engine: '', distance: null, notes: '' }, '$.name'],
   ])('%p is refused', async (fields, path) => {
     const response = await request(at.app).post('/api/vehicles').send(fields).expect(400)
     expect((response.body as ErrorBody).error.problems?.[0]?.path).toBe(path)

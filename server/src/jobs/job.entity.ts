@@ -1,20 +1,67 @@
 import { EntitySchema } from 'typeorm'
-import type { JobFields } from '@emery/core'
+import type { JobFields, JobStage, JobStanding } from '@emery/core'
+import type { DriveRow } from '../drives/drive.entity.ts'
 import { jsonColumn } from '../rows/json-column.ts'
 import { VERSIONED_COLUMNS } from '../rows/versioned-columns.ts'
 import type { VersionedRow } from '../rows/versioned-rows.ts'
 
-export const JobEntity = new EntitySchema<VersionedRow & JobFields>({
+/** A job as its document, and beside it what it is listed and found by, computed at every save. */
+export interface JobRow extends VersionedRow, JobStanding {
+  readonly number: number
+  readonly driveId: string
+  readonly complaint: string
+  readonly document: JobFields
+  readonly stage: JobStage
+  readonly openedAt: Date
+  readonly closedAt: Date | null
+  /** Joined for the Board; no foreign key, since a job outlives its drive. */
+  readonly drive?: DriveRow
+}
+
+export const JobEntity = new EntitySchema<JobRow>({
   name: 'job',
   tableName: 'jobs',
   columns: {
     ...VERSIONED_COLUMNS,
+    number: { type: 'int' },
     driveId: { type: 'char', length: 36 },
     complaint: { type: 'varchar', length: 500 },
-    asked: { type: 'varchar', length: 500 },
-    ticks: jsonColumn,
-    torques: jsonColumn,
-    closedAt: { type: 'varchar', length: 30, nullable: true },
+    document: jsonColumn,
+    stage: { type: 'varchar', length: 20 },
+    stepsDone: { type: 'int' },
+    stepsAll: { type: 'int' },
+    looks: { type: 'int' },
+    dueOn: { type: 'varchar', length: 10, nullable: true },
+    dueKm: { type: 'double', nullable: true },
+    openedAt: { type: 'datetime', precision: 3 },
+    closedAt: { type: 'datetime', precision: 3, nullable: true },
   },
-  indices: [{ name: 'jobs_drive', columns: ['driveId'] }],
+  indices: [
+    { name: 'jobs_drive', columns: ['driveId'] },
+    { name: 'jobs_stage', columns: ['deletedAt', 'stage', 'openedAt'] },
+    { name: 'jobs_opened', columns: ['deletedAt', 'openedAt'] },
+  ],
+  uniques: [{ name: 'jobs_number', columns: ['number'] }],
+})
+
+/** What falls due on a drive, computed whenever a walkround or a fitting is kept or struck out. */
+export interface DriveDueRow {
+  readonly driveId: string
+  /** 0 for the most urgent. */
+  readonly position: number
+  readonly words: string
+  readonly dueOn: string | null
+  readonly dueKm: number | null
+}
+
+export const DriveDueEntity = new EntitySchema<DriveDueRow>({
+  name: 'drive_due',
+  tableName: 'drive_dues',
+  columns: {
+    driveId: { type: 'char', length: 36, primary: true },
+    position: { type: 'int', primary: true },
+    words: { type: 'varchar', length: 200 },
+    dueOn: { type: 'varchar', length: 10, nullable: true },
+    dueKm: { type: 'double', nullable: true },
+  },
 })

@@ -1,78 +1,209 @@
-import { afterAll, beforeAll, expect, test } from '@jest/globals'
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import request from 'supertest'
-import type { ErrorBody, Job, JobFields } from '@emery/core'
+import {
+  jobPlan,
+  newJob,
+  settleDrive,
+  type Board,
+  type DriveRecord,
+  type ErrorBody,
+  type Found,
+  type Job,
+  type JobFields,
+  type VehicleRecord,
+} from '@emery/core'
+import { ketch } from '../testing/documents.ts'
 import { startTestApp, type TestApp } from '../testing/test-app.ts'
 
 let at: TestApp
+let driveId: string
+let vehicle: VehicleRecord
+let apprentice: string
 beforeAll(async () => {
   at = await startTestApp()
+  apprentice = await at.cookieOf('Tobias', 'apprentice')
+  const fields = { name: 'Gannet coupe', plate: 'GN-1', engine: '1.9', distance: 48_200, notes: '' }
+  vehicle = (await request(at.app).post('/api/vehicles').send(fields).expect(201)).body as VehicleRecord
+  driveId = await newDrive(vehicle.id)
 })
 afterAll(() => at.close())
 
-const [ONE, OTHER] = ['11111111-1111-4111-8111-111111111111', '22222222-2222-4222-8222-222222222222']
-const job = (fields: Partial<JobFields> = {}): JobFields => ({
-  ...{ driveId: ONE, complaint: 'squeals', asked: 'new belt', ticks: [], torques: [], closedAt: null },
-  ...fields,
+const newDrive = async (vehicleId: string | null) => {
+  const made = await request(at.app).post('/api/drives').send({ document: ketch(), vehicleId }).expect(201)
+  return (made.body as DriveRecord).id
+}
+const job = (fields: Partial<JobFields> = {}): JobFields => ({ ...newJob(driveId), complaint: 'squeals', ...fields })
+const tick = (step: string, more: object = {}) => ({
+  ...{ step, title: step, is: 'done' as const, reason: '', by: 'someone', at: '2026-11-25T10:00:00Z' },
+  ...{ reading: '', look: 'none' as const, lookedBy: '' },
+  ...more,
 })
-const tick = (step: string) => ({
-  ...{ step, title: step, is: 'done' as const, reason: '', by: 'Isla', at: '2026-11-25T10:00:00Z' },
-})
-const add = async (fields: JobFields) =>
-  (
-    (
-      await request(at.app)
-        .post('/api/jobs')
-        .send({ jobs: [fields] })
-        .expect(201)
-    ).body as { jobs: Job[] }
-  ).jobs[0] as Job
-const list = async (query = '') =>
-  ((await request(at.app).get(`/api/jobs${query}`).expect(200)).body as { jobs: Job[] }).jobs
+const add = async (fields: JobFields) => (await request(at.app).post('/api/jobs').send(fields).expect(201)).body as Job
+const put = (id: string, basedOn: number, fields: JobFields, cookie?: string) => {
+  const asked = request(at.app).put(`/api/jobs/${id}`)
+  return (cookie === undefined ? asked : asked.set('Cookie', cookie)).send({ basedOn, ...fields })
+}
+const list = async (id: string) =>
+  ((await request(at.app).get(`/api/jobs?driveId=${id}`).expect(200)).body as { jobs: Job[] }).jobs
+const board = async (query: object = {}) =>
+  (await request(at.app).get('/api/board').query(query).expect(200)).body as Board
+const codeOf = (response: request.Response) => (response.body as ErrorBody).error.code
 
-test('a job is kept with its ticks, and asked for by its drive', async () => {
-  const made = await add(job())
-  await add(job({ driveId: OTHER }))
-  expect(await list()).toHaveLength(2)
-  expect(await list(`?driveId=${ONE}`)).toEqual([made])
-  const ticked = job({ ticks: [tick('before.safe')], torques: [{ step: 'tension.main', value: '45 Nm' }] })
-  const { version } = (
+describe('a job', () => {
+  test('is kept with its ticks under the name of who is signed in, has a number, and is asked for by its drive', async () => {
+    const other = await newDrive(null)
+    const made = await add({ ...job(), driveId: other })
+    const next = await add({ ...job(), driveId: other })
+    expect(next.number).toBe(made.number + 1)
+    const fields = job({ driveId: other, ticks: [tick('before.safe')], torques: [{ step: 'x', value: '45 Nm' }] })
+    const saved = (await put(made.id, 1, fields, apprentice).expect(200)).body as Job
+    expect(saved).toMatchObject({ version: 2, ticks: [{ step: 'before.safe', by: 'Tobias' }] })
+    expect((await list(other)).find(({ id }) => id === made.id)).toEqual(saved)
+    expect(await list(driveId)).toEqual([])
+  })
+
+  test('of two who tick at once, one is told what stands there', async () => {
+    const made = await add(job())
+    const answers = await Promise.all(['a', 'b'].map((step) => put(made.id, 1, job({ ticks: [tick(step)] }))))
+    expect(answers.map(({ status }) => status).toSorted()).toEqual([200, 409])
+    const late = answers.find(({ status }) => status === 409)
+    expect((late?.body as ErrorBody).error.conflict?.current).toMatchObject({ version: 2, ticks: [{ is: 'done' }] })
+  })
+
+  test('moves with its drive: what is measured or struck out there is seen here', async () => {
+    const id = await newDrive(null)
+    const made = await add({ ...job(), driveId: id })
+    expect(made.standing).toMatchObject({ stage: 'fit', stepsDone: 0 })
+    const without = ketch({ belts: ketch().belts.map((belt) => ({ ...belt, length: null })) })
+    const save = { basedOn: 1, saveId: '7b0d0c9e-33f8-4c4f-9a51-1f6f2f1a4f11', document: without, reason: 'try' }
+    await request(at.app).put(`/api/drives/${id}`).send(save).expect(200)
+    const [now] = await list(id)
+    // Nobody’s work is in the way of it: the version is as it was.
+    expect([now?.standing.stage, now?.version]).toEqual(['belt', 1])
+  })
+
+  test('is signed off when every step is done, by a mechanic, and stands then', async () => {
+    const made = await add(job())
+    const closed = job({ closedAt: '2026-11-28T10:00:00Z' })
+    const early = await put(made.id, 1, closed).expect(400)
+    expect((early.body as ErrorBody).error.problems?.[0]?.message).toMatch(/^\d+ steps are neither done nor left out/)
+    const ticks = jobPlan(settleDrive(ketch()), job()).steps.map(({ id }) => tick(id))
+    await put(made.id, 1, { ...closed, ticks }, apprentice).expect(400)
+    const done = (await put(made.id, 1, { ...closed, ticks }).expect(200)).body as Job
+    expect(done).toMatchObject({ signedBy: 'Wren', standing: { stage: 'done' } })
+    await put(made.id, 2, { ...closed, ticks, complaint: 'other' }).expect(400)
+  })
+
+  test('is struck out and brought back', async () => {
+    const made = await add(job())
+    await request(at.app).delete(`/api/jobs/${made.id}?basedOn=1`).set('Cookie', apprentice).expect(403)
+    await request(at.app).delete(`/api/jobs/${made.id}?basedOn=1`).expect(204)
+    expect(codeOf(await request(at.app).get(`/api/jobs/${made.id}`).expect(404))).toBe('JOB_NOT_FOUND')
+    await request(at.app).post(`/api/jobs/${made.id}/restore`).expect(200)
+  })
+
+  test.each([
+    ['a tick that is neither', { ticks: [tick('a', { is: 'maybe' })] }, '$.ticks[0].is'],
+    ['no drive', { driveId: '' }, '$.driveId'],
+    ['a tick at no moment', { ticks: [tick('a', { at: 'today' })] }, '$.ticks[0].at'],
+  ])('%s is refused by its place', async (_, fields, path) => {
+    const answer = await request(at.app)
+      .post('/api/jobs')
+      .send({ ...job(), ...fields })
+      .expect(400)
+    expect((answer.body as ErrorBody).error.problems?.map((problem) => problem.path)).toContain(path)
+  })
+})
+
+describe('the board', () => {
+  test('lists by what a job waits for, by words and by vehicle, in pages, and counts all', async () => {
+    const parts = [{ id: 'p', what: 'Belt', number: 'B-1', count: 1, place: 'ordered' as const, backBy: '' }]
+    const waiting = await add(job({ complaint: 'whistles when cold', parts }))
+    const { rows, total, counts } = await board({ stage: 'parts' })
+    expect([rows.map(({ id }) => id), total, counts.parts]).toEqual([[waiting.id], 1, 1])
+    expect(rows[0]).toMatchObject({
+      ...{ number: waiting.number, complaint: 'whistles when cold', stage: 'parts' },
+      vehicle: { name: 'Gannet coupe', plate: 'GN-1', distance: 48_200 },
+      drive: { id: driveId },
+    })
+    for (const q of ['WHISTLES gn-1', 'gannet cold', String(waiting.number)])
+      expect([q, (await board({ q })).rows.map(({ id }) => id)]).toEqual([q, expect.arrayContaining([waiting.id])])
+    expect((await board({ q: 'whistles nothing' })).total).toBe(0)
+    expect((await board({ q: '100%' })).total).toBe(0)
+    expect((await board({ vehicleId: vehicle.id })).rows.every((row) => row.vehicle?.id === vehicle.id)).toBe(true)
+    const all = await board()
+    const pages = await Promise.all([0, 1, 2].map((offset) => board({ limit: 1, offset })))
+    expect(pages.map((page) => page.rows[0]?.id)).toEqual(all.rows.slice(0, 3).map(({ id }) => id))
+    // An address that is old or mistyped still shows the board.
+    expect((await board({ stage: 'nonsense', limit: 'x' })).total).toBe(all.total)
+  })
+
+  test('says what is worn on which drive, once it was seen or its distance is near', async () => {
+    const id = await newDrive(vehicle.id)
+    const fitting = { belt: 'main', mark: '6PK1675', length: 1675, fittedOn: '2014-01-10', distance: 20_000 }
+    const added = await request(at.app)
+      .post(`/api/drives/${id}/fittings`)
+      .send({ ...fitting, reason: '', spare: '', by: 'Isla' })
+      .expect(201)
+    const due = async () => (await board()).due.filter((each) => each.driveId === id)
+    // Twelve years are past the end of any belt.
+    expect(await due()).toMatchObject([{ words: expect.stringMatching(/^Replace /), vehicle: { plate: 'GN-1' } }])
     await request(at.app)
-      .put(`/api/jobs/${made.id}`)
-      .send({ basedOn: 1, ...ticked })
-      .expect(200)
-  ).body as Job
-  expect(version).toBe(2)
-  expect(await list(`?driveId=${ONE}`)).toEqual([{ ...ticked, id: made.id, version: 2 }])
+      .delete(`/api/drives/${id}/fittings/${(added.body as { id: string }).id}`)
+      .expect(204)
+    expect((await due()).filter(({ words }) => words.startsWith('Replace'))).toEqual([])
+  })
 })
 
-test('of two who tick at once, one is told what stands there', async () => {
-  const made = await add(job({ complaint: 'two at once' }))
-  const put = (step: string) =>
+test('the search finds vehicles, drives, jobs and belts by words', async () => {
+  await request(at.app)
+    .post('/api/shelf')
+    .send({
+      belts: [
+        {
+          ...{ mark: '6PK1680 gannet', section: 'PK', ribs: 6, length: 1680, material: 'epdm', count: 2 },
+          ...{ place: 'hook 4', note: '' },
+        },
+      ],
+    })
+    .expect(201)
+  const find = async (q: string) =>
+    ((await request(at.app).get('/api/search').query({ q }).expect(200)).body as { found: Found[] }).found
+  const kinds = new Set((await find('gannet')).map(({ kind }) => kind))
+  expect(kinds).toEqual(new Set(['vehicle', 'drive', 'job', 'belt']))
+  expect((await find('gannet 1.9')).map(({ kind, title, hint }) => ({ kind, title, hint }))).toEqual([
+    { kind: 'vehicle', title: 'Gannet coupe', hint: 'GN-1' },
+  ])
+  expect(await find('')).toEqual([])
+  expect(await find("'; DROP TABLE jobs; --")).toEqual([])
+})
+
+describe('a vehicle', () => {
+  const save = (change: object) =>
     request(at.app)
-      .put(`/api/jobs/${made.id}`)
-      .send({ basedOn: 1, ...job({ ticks: [tick(step)] }) })
-  const answers = await Promise.all([put('a'), put('b')])
-  expect(answers.map(({ status }) => status).toSorted()).toEqual([200, 409])
-  const late = answers.find(({ status }) => status === 409)
-  expect((late?.body as ErrorBody).error.conflict?.current).toMatchObject({ version: 2, ticks: [{ is: 'done' }] })
-})
+      .put(`/api/vehicles/${vehicle.id}`)
+      .send({
+        ...{ name: 'Gannet coupe', plate: 'GN-1', engine: '1.9', distance: 48_200, notes: '', basedOn: 1 },
+        ...change,
+      })
 
-test.each([
-  ['a tick that is neither', job({ ticks: [{ ...tick('a'), is: 'maybe' as 'done' }] }), '$.jobs.[0].ticks[0].is'],
-  ['no drive', job({ driveId: '' }), '$.jobs.[0].driveId'],
-  ['a tick at no moment', job({ ticks: [{ ...tick('a'), at: 'today' }] }), '$.jobs.[0].ticks[0].at'],
-])('%s is refused by its place', async (_, fields, path) => {
-  const answer = await request(at.app)
-    .post('/api/jobs')
-    .send({ jobs: [fields] })
-    .expect(400)
-  expect((answer.body as ErrorBody).error.problems?.map((problem) => problem.path)).toContain(path)
-})
+  test('whose distance is lower than last time is refused in a sentence, unless the last one was wrong', async () => {
+    const refused = await save({ distance: 47_000 }).expect(400)
+    expect((refused.body as ErrorBody).error.problems).toEqual([
+      { path: '$.distance', message: expect.stringContaining('lower than the 48,200 km of last time') },
+    ])
+    await save({ distance: 47_000, lastWasWrong: true }).expect(200)
+    expect((await request(at.app).get(`/api/vehicles/${vehicle.id}`)).body).toMatchObject({
+      distance: 47_000,
+      version: 2,
+    })
+  })
 
-test('a job that is not there is said to be so', async () => {
-  const gone = await request(at.app)
-    .put(`/api/jobs/${ONE}`)
-    .send({ basedOn: 1, ...job() })
-    .expect(404)
-  expect((gone.body as ErrorBody).error.code).toBe('JOB_NOT_FOUND')
+  test('takes a drive, and lets it go', async () => {
+    const id = await newDrive(null)
+    const move = (vehicleId: string | null) => request(at.app).put(`/api/drives/${id}/vehicle`).send({ vehicleId })
+    expect((await move(vehicle.id).expect(200)).body).toMatchObject({ version: 1, vehicle: { id: vehicle.id } })
+    expect((await move(null).expect(200)).body).toMatchObject({ vehicle: null })
+    expect(codeOf(await move('3f1c2b1e-98f0-4f3a-9d0e-6a1d7b9c0e11').expect(404))).toBe('VEHICLE_NOT_FOUND')
+  })
 })

@@ -10,6 +10,8 @@ interface DriveRowRoutesOptions<Fields extends object, Said extends { readonly i
   readonly named: string
   /** Largest body; 100 kB where nothing is said. */
   readonly largest?: string
+  /** Told of a drive whose rows have changed. */
+  readonly onChange?: (driveId: string) => Promise<void>
 }
 
 /** Under `/drives/:driveId/…`: `GET /`, `POST /`, `DELETE /:id`, `POST /:id/restore`. */
@@ -18,6 +20,7 @@ export function driveRowRoutes<Fields extends object, Said extends { readonly id
   schema,
   named,
   largest = '100kb',
+  onChange = () => Promise.resolve(),
 }: DriveRowRoutesOptions<Fields, Said>): Router {
   const routes = Router({ mergeParams: true })
   const body = json({ limit: largest, strict: false })
@@ -29,16 +32,21 @@ export function driveRowRoutes<Fields extends object, Said extends { readonly id
 
   routes.post('/', body, async (request, response) => {
     const fields = checked(schema, request.body, '$')
-    response.status(201).json(await rows.add(driveOf(request.params), fields))
+    const added = await rows.add(driveOf(request.params), fields)
+    await onChange(driveOf(request.params))
+    response.status(201).json(added)
   })
 
   routes.delete('/:id', async (request, response) => {
     await rows.remove(driveOf(request.params), request.params.id)
+    await onChange(driveOf(request.params))
     response.status(204).end()
   })
 
   routes.post('/:id/restore', async (request, response) => {
-    response.json(await rows.restore(driveOf(request.params), request.params.id))
+    const back = await rows.restore(driveOf(request.params), request.params.id)
+    await onChange(driveOf(request.params))
+    response.json(back)
   })
 
   return routes

@@ -10,8 +10,6 @@ interface VersionedRoutesOptions<Fields extends object> {
   /** What the list is called in a request and an answer. */
   readonly named: string
   readonly most: number
-  /** A field that the list may be asked for by, as `?field=`. */
-  readonly askedBy?: keyof Fields & string
 }
 
 /** `GET /`, `POST /` with many, `PUT /:id` and `DELETE /:id` on top of a version, `POST /:id/restore`. */
@@ -20,7 +18,6 @@ export function versionedRoutes<Fields extends object>({
   schema,
   named,
   most,
-  askedBy,
 }: VersionedRoutesOptions<Fields>): Router {
   const routes = Router()
   const manySchema = array(schema)
@@ -32,10 +29,8 @@ export function versionedRoutes<Fields extends object>({
   // A whole table out of a file.
   const many = json({ limit: '8mb', strict: false })
 
-  routes.get('/', async (request, response) => {
-    const asked = askedBy === undefined ? undefined : request.query[askedBy]
-    const saying = typeof asked === 'string' ? ({ [askedBy as string]: asked } as Partial<Fields>) : {}
-    response.json({ [named]: await rows.list(saying) })
+  routes.get('/', async (_request, response) => {
+    response.json({ [named]: await rows.list() })
   })
 
   routes.post('/', many, async (request, response) => {

@@ -32,11 +32,10 @@ export class VersionedRows<Fields extends object> {
     private readonly options: VersionedRowsOptions<Fields>,
   ) {}
 
-  /** All of them, or those that say some things. */
-  async list(saying: Partial<Fields> = {}): Promise<Versioned<Fields>[]> {
+  async list(): Promise<Versioned<Fields>[]> {
     const { entity, order } = this.options
     const rows = await this.source.manager.find(entity, {
-      where: this.standing(saying),
+      where: this.standing({}),
       order: Object.fromEntries([...order, 'id'].map((key) => [key, 'ASC'])) as FindOptionsOrder<VersionedRow & Fields>,
     })
     return rows.map((row) => this.said(row))

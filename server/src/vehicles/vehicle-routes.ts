@@ -1,5 +1,6 @@
 import { json, Router } from 'express'
 import { basedOnSchema, vehicleFieldsSchema } from '@emery/core'
+import { wordsOf } from '../board/words.ts'
 import { basedOnQuery, bodyOf, checked } from '../http/request-checks.ts'
 import type { VehicleService } from './vehicle-service.ts'
 
@@ -7,8 +8,8 @@ export function vehicleRoutes(vehicles: VehicleService): Router {
   const routes = Router()
   const body = json({ limit: '100kb', strict: false })
 
-  routes.get('/', async (_request, response) => {
-    response.json({ vehicles: await vehicles.list() })
+  routes.get('/', async (request, response) => {
+    response.json({ vehicles: await vehicles.list(wordsOf(request.query['q'])) })
   })
 
   routes.post('/', body, async (request, response) => {
@@ -24,9 +25,10 @@ export function vehicleRoutes(vehicles: VehicleService): Router {
   })
 
   routes.put('/:id', body, async (request, response) => {
-    const { basedOn, ...fields } = bodyOf(request.body)
+    const { basedOn, lastWasWrong, ...fields } = bodyOf(request.body)
     const version = checked(basedOnSchema, basedOn, '$.basedOn')
-    response.json(await vehicles.save(request.params.id, version, checked(vehicleFieldsSchema, fields, '$')))
+    const vehicle = checked(vehicleFieldsSchema, fields, '$')
+    response.json(await vehicles.save(request.params.id, version, vehicle, { lastWasWrong: lastWasWrong === true }))
   })
 
   routes.delete('/:id', async (request, response) => {

@@ -1,9 +1,12 @@
 import { IsNull, type DataSource } from 'typeorm'
+import { likeOf } from '../board/words.ts'
 import { v4 as newId } from 'uuid'
-import type { VehicleFields, VehicleRecord, VehicleRevision } from '@emery/core'
+import { distanceRefusal, type VehicleFields, type VehicleRecord, type VehicleRevision } from '@emery/core'
 import { ApiError } from '../http/errors.ts'
 import { VehicleEntity, VehicleRevisionEntity, type VehicleRow } from './vehicle.entity.ts'
 
+/** Vehicles listed at once; the others are searched for. */
+const MOST_LISTED = 1000
 /** Versions shown at once; a vehicle's few words change a handful of times. */
 const MOST_REVISIONS = 200
 
@@ -13,13 +16,20 @@ export class VehicleService {
     private readonly now: () => Date,
   ) {}
 
-  async list(): Promise<VehicleRecord[]> {
-    const rows = await this.source.manager.find(VehicleEntity, {
-      where: { deletedAt: IsNull() },
-      order: { name: 'ASC', id: 'ASC' },
-      take: 1000,
-    })
-    return rows.map(vehicleRecord)
+  /** By name; with words, those in whose name, plate or engine every word stands. */
+  async list(words: readonly string[] = []): Promise<VehicleRecord[]> {
+    const query = this.source
+      .getRepository(VehicleEntity)
+      .createQueryBuilder('vehicle')
+      .where('vehicle.deletedAt IS NULL')
+      .orderBy('vehicle.name')
+      .addOrderBy('vehicle.id')
+      .take(MOST_LISTED)
+    for (const [i, word] of words.entries())
+      query.andWhere(`CONCAT_WS(' ', vehicle.name, vehicle.plate, vehicle.engine) LIKE :word${i}`, {
+        [`word${i}`]: likeOf(word),
+      })
+    return (await query.getMany()).map(vehicleRecord)
   }
 
   async get(id: string): Promise<VehicleRecord> {
@@ -41,8 +51,19 @@ export class VehicleService {
     })
   }
 
-  /** Changes a vehicle on top of the version the change was based on. */
-  async save(id: string, basedOn: number, fields: VehicleFields): Promise<VehicleRecord> {
+  /**
+   * Changes a vehicle on top of the version the change was based on. A distance that is lower than last time is refused, unless
+   * `lastWasWrong`.
+   */
+  async save(
+    id: string,
+    basedOn: number,
+    fields: VehicleFields,
+    { lastWasWrong = false }: { readonly lastWasWrong?: boolean } = {},
+  ): Promise<VehicleRecord> {
+    const refusal = lastWasWrong ? undefined : distanceRefusal((await this.get(id)).distance, fields.distance)
+    if (refusal !== undefined)
+      throw new ApiError('BAD_REQUEST', { problems: [{ path: '$.distance', message: refusal }] })
     await this.source.transaction(async (manager) => {
       const at = this.now()
       const version = basedOn + 1
@@ -69,11 +90,8 @@ export class VehicleService {
       order: { version: 'DESC' },
       take: MOST_REVISIONS,
     })
-    return rows.map(({ version, name, plate, notes, savedAt }) => ({
-      version,
-      name,
-      plate,
-      notes,
+    return rows.map(({ version, name, plate, engine, distance, notes, savedAt }) => ({
+      ...{ version, name, plate, engine, distance, notes },
       savedAt: savedAt.toISOString(),
     }))
   }
@@ -89,6 +107,6 @@ export class VehicleService {
   }
 }
 
-function vehicleRecord({ id, name, plate, notes, version, updatedAt }: VehicleRow): VehicleRecord {
-  return { id, name, plate, notes, version, updatedAt: updatedAt.toISOString() }
+function vehicleRecord({ id, name, plate, engine, distance, notes, version, updatedAt }: VehicleRow): VehicleRecord {
+  return { id, name, plate, engine, distance, notes, version, updatedAt: updatedAt.toISOString() }
 }

@@ -4,12 +4,20 @@ export interface VehicleRow {
   id: string
   name: string
   plate: string
+  engine: string
+  /** km; null if nobody read it. */
+  distance: number | null
   notes: string
   version: number
   createdAt: Date
   updatedAt: Date
   deletedAt: Date | null
 }
+
+const ENGINE_AND_DISTANCE = {
+  engine: { type: 'varchar', length: 120, default: '' },
+  distance: { type: 'double', nullable: true },
+} as const
 
 export const VehicleEntity = new EntitySchema<VehicleRow>({
   name: 'vehicle',
@@ -18,6 +26,7 @@ export const VehicleEntity = new EntitySchema<VehicleRow>({
     id: { type: 'char', length: 36, primary: true },
     name: { type: 'varchar', length: 120 },
     plate: { type: 'varchar', length: 40 },
+    ...ENGINE_AND_DISTANCE,
     notes: { type: 'text' },
     version: { type: 'int' },
     createdAt: { type: 'datetime', precision: 3 },
@@ -31,6 +40,8 @@ export interface VehicleRevisionRow {
   version: number
   name: string
   plate: string
+  engine: string
+  distance: number | null
   notes: string
   savedAt: Date
   vehicle?: VehicleRow
@@ -44,6 +55,7 @@ export const VehicleRevisionEntity = new EntitySchema<VehicleRevisionRow>({
     version: { type: 'int', primary: true },
     name: { type: 'varchar', length: 120 },
     plate: { type: 'varchar', length: 40 },
+    ...ENGINE_AND_DISTANCE,
     notes: { type: 'text' },
     savedAt: { type: 'datetime', precision: 3 },
   },

@@ -1,0 +1,23 @@
+import { Router } from 'express'
+import { JOB_STAGES, type JobStage } from '@emery/core'
+import { wholeNumber } from '../http/request-checks.ts'
+import type { BoardService } from './board-service.ts'
+import { wordsOf } from './words.ts'
+
+/** `GET /?stage=&vehicleId=&q=&limit=&offset=`; what is not understood of it is left aside, as an address may be old. */
+export function boardRoutes(board: BoardService): Router {
+  const routes = Router()
+  routes.get('/', async (request, response) => {
+    const { stage, vehicleId, q, limit, offset } = request.query
+    response.json(
+      await board.board({
+        stage: JOB_STAGES.find((each): each is JobStage => each === stage) ?? null,
+        vehicleId: typeof vehicleId === 'string' && vehicleId !== '' ? vehicleId : null,
+        words: wordsOf(q),
+        limit: wholeNumber(limit, { min: 1, max: 100, otherwise: 50 }),
+        offset: wholeNumber(offset, { min: 0, max: 1e6, otherwise: 0 }),
+      }),
+    )
+  })
+  return routes
+}

@@ -1,0 +1,18 @@
+/** Words that are looked for at most; more are left aside. */
+const MOST_WORDS = 6
+
+/** What was typed, as the words of it. */
+export function wordsOf(typed: unknown): readonly string[] {
+  return typeof typed === 'string'
+    ? typed
+        .slice(0, 120)
+        .split(/\s+/)
+        .filter((word) => word !== '')
+        .slice(0, MOST_WORDS)
+    : []
+}
+
+/** A word as SQL's LIKE finds it anywhere; its own signs are taken as they are. */
+export function likeOf(word: string): string {
+  return `%${word.replace(/[\\%_]/g, (sign) => `\\${sign}`)}%`
+}
