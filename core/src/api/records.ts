@@ -86,6 +86,8 @@ export interface PhotoRecord {
 export interface Found {
   readonly kind: 'vehicle' | 'drive' | 'job' | 'belt'
   readonly id: string
+  /** The drive a job is on; null for what is no job. */
+  readonly driveId: string | null
   readonly title: string
   readonly hint: string
 }

@@ -7,6 +7,7 @@ const MOST_OF_A_KIND = 6
 
 interface Raw {
   readonly id: string
+  readonly driveId?: string
   readonly title: string
   readonly hint: string
 }
@@ -23,9 +24,11 @@ export class SearchService {
     if (words.length === 0) return []
     const likes = words.map(likeOf)
     const ask = async (kind: Found['kind'], sql: string) =>
-      ((await this.source.query(`${sql} LIMIT ${MOST_OF_A_KIND}`, likes)) as Raw[]).map(({ id, title, hint }) => ({
-        ...{ kind, id, title, hint: String(hint) },
-      }))
+      (await this.source.query<Raw[]>(`${sql} LIMIT ${MOST_OF_A_KIND}`, likes)).map(
+        ({ id, driveId = null, title, hint }) => ({
+          ...{ kind, id, driveId, title, hint },
+        }),
+      )
     const found = await Promise.all([
       ask(
         'vehicle',
@@ -41,7 +44,7 @@ export class SearchService {
       ),
       ask(
         'job',
-        `SELECT jobs.id, CONCAT_WS(', ', CONCAT('Job ', jobs.number), vehicles.name, NULLIF(jobs.complaint, '')) AS title,
+        `SELECT jobs.id, jobs.driveId, CONCAT_WS(', ', CONCAT('Job ', jobs.number), vehicles.name, NULLIF(jobs.complaint, '')) AS title,
                 jobs.stage AS hint
            FROM jobs JOIN drives ON drives.id = jobs.driveId LEFT JOIN vehicles ON vehicles.id = drives.vehicleId
           WHERE jobs.deletedAt IS NULL

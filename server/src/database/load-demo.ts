@@ -8,12 +8,15 @@ import {
   readStackCsv,
   vehicleFieldsSchema,
   walkroundFieldsSchema,
+  jobFieldsSchema,
   type FittingFields,
+  type JobFields,
   type PersonFields,
   type Walkround,
 } from '@emery/core'
 import { PeopleService } from '../people/people-service.ts'
 import { DriveService } from '../drives/drive-service.ts'
+import { JobService } from '../jobs/job-service.ts'
 import { DueService } from '../jobs/due-service.ts'
 import { fittingsOf } from '../fittings/fittings.ts'
 import { ShelfService } from '../shelf/shelf-service.ts'
@@ -36,6 +39,12 @@ interface Garage {
       readonly file: string
       readonly fittings?: readonly (FittingFields & { readonly id: string })[]
       readonly walkrounds?: readonly Walkround[]
+      /** Jobs, when they were opened and by whom. */
+      readonly jobs?: readonly (Omit<JobFields, 'driveId'> & {
+        readonly id: string
+        readonly openedAt: string
+        readonly by: string
+      })[]
     }[]
   }[]
   /** A table of belts. */
@@ -54,17 +63,22 @@ export async function loadDemo(source: DataSource, folder: string, now: () => Da
   const drives = new DriveService(source, now)
   const fittings = fittingsOf(source, now)
   const walkrounds = walkroundsOf(source, now)
+  const jobs = new JobService(source, now)
   const people = new PeopleService(source, now)
   if (await people.noneYet()) for (const { id, ...fields } of garage.people) await people.add(fields, { id })
   for (const { id, drives: ofVehicle, ...fields } of garage.vehicles) {
     await vehicles.create(await vehicleFieldsSchema.validate(fields), id)
-    for (const { id: driveId, file, fittings: fitted = [], walkrounds: walked = [] } of ofVehicle) {
+    for (const { id: driveId, file, fittings: fitted = [], walkrounds: walked = [], jobs: open = [] } of ofVehicle) {
       const read = readDriveText(readFileSync(join(folder, file), 'utf8'))
       if (!read.ok) throw new Error(`${file}: ${read.problems.map(problemLine).join(' ')}`)
       await drives.create({ id: driveId, vehicleId: id, document: read.drive, reason: 'made-up garage', by: '' })
       for (const { id: fittingId, ...fields } of fitted) await fittings.addOnce(driveId, fields, fittingId)
       for (const { id: walkId, at, ...fields } of walked)
         await walkrounds.addOnce(driveId, await walkroundFieldsSchema.validate(fields), walkId, new Date(at))
+      for (const { id: jobId, openedAt, by, ...fields } of open) {
+        const job = await jobFieldsSchema.validate({ ...fields, driveId })
+        await jobs.addOnce(job, { name: by, role: 'lead' }, jobId, new Date(openedAt))
+      }
     }
   }
   const dues = new DueService(source, now)

@@ -24,13 +24,13 @@ export function driveRoutes(drives: DriveService, onSaved: (id: string) => Promi
   })
 
   routes.get('/', async (request, response) => {
-    const { q, limit, offset } = request.query
+    const { q, limit, offset, vehicleId } = request.query
     const search = typeof q === 'string' ? q.trim().slice(0, 120) : ''
     const page = {
       limit: wholeNumber(limit, { min: 1, max: 100, otherwise: 50 }),
       offset: wholeNumber(offset, { min: 0, max: 1e6, otherwise: 0 }),
     }
-    response.json(await drives.list({ search, ...page }))
+    response.json(await drives.list({ search, vehicleId: vehicleIdOf(vehicleId), ...page }))
   })
 
   routes.post('/', body, async (request, response) => {

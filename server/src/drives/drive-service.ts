@@ -26,6 +26,8 @@ export interface DriveSave {
 
 export interface DriveQuery {
   readonly search: string
+  /** Only those on one vehicle. */
+  readonly vehicleId?: string | null
   readonly limit: number
   readonly offset: number
 }
@@ -37,7 +39,7 @@ export class DriveService {
     private readonly now: () => Date,
   ) {}
 
-  async list({ search, limit, offset }: DriveQuery): Promise<DriveList> {
+  async list({ search, vehicleId = null, limit, offset }: DriveQuery): Promise<DriveList> {
     const query = this.source
       .getRepository(DriveEntity)
       .createQueryBuilder('drive')
@@ -47,6 +49,7 @@ export class DriveService {
       .addOrderBy('drive.id')
       .take(limit)
       .skip(offset)
+    if (vehicleId !== null) query.andWhere('drive.vehicleId = :vehicleId', { vehicleId })
     if (search !== '') {
       const like = `%${search.replace(/[\\%_]/g, (sign) => `\\${sign}`)}%`
       query.andWhere(

@@ -35,6 +35,14 @@ export class JobService {
     return jobOf(await rowOf(this.source.manager, id))
   }
 
+  /** Opens a job as of a moment, unless there is, or was, one of this id, or its drive is gone. */
+  async addOnce(fields: JobFields, who: Changer, id: string, at: Date): Promise<void> {
+    const { manager } = this.source
+    if (await manager.existsBy(JobEntity, { id })) return
+    if (await manager.existsBy(DriveEntity, { id: fields.driveId, deletedAt: IsNull() }))
+      await this.add(fields, who, id, at)
+  }
+
   /** Opens a job. With an `id` that is taken already, nothing changes and what stands there comes back. */
   async add(fields: JobFields, who: Changer, id = newId(), at = this.now()): Promise<Job> {
     const { job, standing } = await this.judged(null, fields, who)
@@ -116,9 +124,9 @@ function listed(job: JobFields) {
 
 /** One more than the highest there ever was; whoever opens a job at the same moment waits for this one. */
 async function nextNumber(manager: EntityManager): Promise<number> {
-  const [last] = (await manager.query('SELECT number FROM jobs ORDER BY number DESC LIMIT 1 FOR UPDATE')) as {
-    number: number
-  }[]
+  const [last] = await manager.query<{ number: number }[]>(
+    'SELECT number FROM jobs ORDER BY number DESC LIMIT 1 FOR UPDATE',
+  )
   return (last?.number ?? 0) + 1
 }
 

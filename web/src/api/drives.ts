@@ -39,6 +39,15 @@ export function driveQuery(id: string) {
   })
 }
 
+/** A drive as one version of it was, for a picture of it in a list. */
+export function boardDriveQuery(id: string, version: number) {
+  return queryOptions({
+    queryKey: ['drives', 'small', id, version] as const,
+    queryFn: () => ask<DriveRecord>(`/drives/${id}`),
+    staleTime: Infinity,
+  })
+}
+
 export function revisionsQuery(id: string) {
   return queryOptions({
     queryKey: driveKeys.revisions(id),

@@ -1,10 +1,11 @@
-import { queryOptions } from '@tanstack/react-query'
-import type { Job, JobFields } from '@emery/core'
+import { infiniteQueryOptions, queryOptions } from '@tanstack/react-query'
+import type { Board, Job, JobFields, JobStage } from '@emery/core'
 import { ask } from './client.ts'
 
 export const jobsKey = (driveId: string) => ['jobs', driveId] as const
+export const boardKey = ['board'] as const
 
-/** Jobs on a drive. */
+/** Jobs on a drive, the newest first. */
 export function jobsQuery(driveId: string) {
   return queryOptions({
     queryKey: jobsKey(driveId),
@@ -12,12 +13,33 @@ export function jobsQuery(driveId: string) {
   })
 }
 
-export const addJob = async (fields: JobFields) => {
-  const { jobs } = await ask<{ jobs: Job[] }>('/jobs', { method: 'POST', json: { jobs: [fields] } })
-  const [job] = jobs
-  if (job === undefined) throw new Error('The server kept no job.')
-  return job
-}
+export const addJob = (fields: JobFields) => ask<Job>('/jobs', { method: 'POST', json: fields })
 
 export const saveJob = (id: string, basedOn: number, fields: JobFields) =>
   ask<Job>(`/jobs/${id}`, { method: 'PUT', json: { basedOn, ...fields } })
+
+export interface BoardFilter {
+  readonly stage: JobStage | null
+  readonly words: string
+  readonly vehicleId?: string
+}
+
+/** Rows fetched at once. */
+const PAGE = 50
+
+/** Jobs of the Board, a page at a time; the first page also says how many wait for what, and what is due. */
+export function boardQuery({ stage, words, vehicleId = '' }: BoardFilter) {
+  return infiniteQueryOptions({
+    queryKey: [...boardKey, stage, words, vehicleId],
+    queryFn: ({ pageParam }) =>
+      ask<Board>(
+        `/board?${new URLSearchParams({ stage: stage ?? '', q: words, vehicleId, limit: `${PAGE}`, offset: `${pageParam}` })}`,
+      ),
+    initialPageParam: 0,
+    getNextPageParam: (last, pages) => {
+      const so = pages.reduce((sum, { rows }) => sum + rows.length, 0)
+      return so < last.total && last.rows.length > 0 ? so : undefined
+    },
+    placeholderData: (before) => before,
+  })
+}

@@ -1,8 +1,10 @@
 import { useQuery } from '@tanstack/react-query'
 import { Input, Modal } from 'antd'
-import { useState, type KeyboardEvent } from 'react'
+import { useDeferredValue, useState, type KeyboardEvent } from 'react'
 import { useNavigate } from 'react-router'
+import type { Found } from '@emery/core'
 import { driveListQuery } from '../api/drives.ts'
+import { searchQuery } from '../api/search.ts'
 import styles from './command-palette.module.css'
 import type { Command } from './top-bar.ts'
 
@@ -19,7 +21,7 @@ interface Choice {
   readonly run: () => void
 }
 
-/** Finds a drive or does a command by typing a part of its name. */
+/** Finds a vehicle, a drive, a job or a belt, or does a command, by typing parts of its name. */
 export function CommandPalette({ open, onClose, commands }: PaletteProps) {
   return (
     <Modal open={open} onCancel={onClose} footer={null} closable={false} width={560} destroyOnHidden title="Find or do">
@@ -33,6 +35,7 @@ function Finder({ onClose, commands }: Omit<PaletteProps, 'open'>) {
   const [marked, setMarked] = useState(0)
   const navigate = useNavigate()
   const { data } = useQuery(driveListQuery(''))
+  const { data: found } = useQuery(searchQuery(useDeferredValue(words.trim())))
 
   const matches = (text: string) =>
     words
@@ -48,7 +51,15 @@ function Finder({ onClose, commands }: Omit<PaletteProps, 'open'>) {
   const doable: readonly Choice[] = commands
     .filter(({ id, can }) => id !== 'find' && can?.() !== false)
     .map(({ id, label, keys, run }) => ({ id, label, hint: keys ?? '', run }))
-  const choices = [...doable, ...drives].filter(({ label, hint }) => matches(`${label} ${hint}`)).slice(0, 12)
+  const elsewhere: readonly Choice[] = (words.trim() === '' ? [] : (found ?? [])).map((each) => ({
+    id: `${each.kind}-${each.id}`,
+    label: each.title,
+    hint: `${KIND_WORDS[each.kind]}${each.hint === '' ? '' : ` · ${each.hint}`}`,
+    run: () => void navigate(addressOf(each)),
+  }))
+  const near = [...doable, ...drives].filter(({ label, hint }) => matches(`${label} ${hint}`))
+  const known = new Set(near.map(({ id }) => `drive-${id}`))
+  const choices = [...near, ...elsewhere.filter(({ id }) => !known.has(id))].slice(0, 14)
   const current = Math.min(marked, choices.length - 1)
 
   const take = (choice: Choice | undefined) => {
@@ -72,7 +83,7 @@ function Finder({ onClose, commands }: Omit<PaletteProps, 'open'>) {
       <Input
         autoFocus
         size="large"
-        placeholder="A drive, a plate, or what to do"
+        placeholder="A vehicle, a plate, a drive, a job, a belt, or what to do"
         aria-label="Find or do"
         role="combobox"
         aria-expanded
@@ -102,4 +113,14 @@ function Finder({ onClose, commands }: Omit<PaletteProps, 'open'>) {
       {choices.length === 0 && <p>Nothing here is called that.</p>}
     </div>
   )
+}
+
+const KIND_WORDS: Readonly<Record<Found['kind'], string>> = {
+  ...{ vehicle: 'vehicle', drive: 'drive', job: 'job', belt: 'belt on the shelf' },
+}
+
+function addressOf({ kind, id, driveId, title }: Found): string {
+  if (kind === 'vehicle') return `/vehicles/${id}`
+  if (kind === 'drive') return `/drives/${id}`
+  return kind === 'job' ? `/drives/${driveId ?? ''}/fit?job=${id}` : `/shelf?q=${encodeURIComponent(title)}`
 }

@@ -11,6 +11,21 @@ export const router = createBrowserRouter([
       { index: true, element: <Navigate to="/drives" replace /> },
       { path: 'drives', element: <DrivesScreen /> },
       {
+        path: 'board',
+        lazy: async () => ({ Component: (await import('../board/board-screen.tsx')).BoardScreen }),
+        hydrateFallbackElement: <p role="status">Fetching the jobs …</p>,
+      },
+      {
+        path: 'vehicles',
+        lazy: async () => ({ Component: (await import('../vehicles/vehicles-screen.tsx')).VehiclesScreen }),
+        hydrateFallbackElement: <p role="status">Fetching the vehicles …</p>,
+      },
+      {
+        path: 'vehicles/:vehicleId',
+        lazy: async () => ({ Component: (await import('../vehicles/vehicle-screen.tsx')).VehicleScreen }),
+        hydrateFallbackElement: <p role="status">Fetching the vehicle …</p>,
+      },
+      {
         path: 'drives/new',
         lazy: async () => ({ Component: (await import('../start/new-drive-screen.tsx')).NewDriveScreen }),
         hydrateFallbackElement: <p role="status">Clearing the bench …</p>,
@@ -24,6 +39,11 @@ export const router = createBrowserRouter([
         path: 'drives/:driveId/card/:beltId',
         lazy: async () => ({ Component: (await import('../card/belt-card-screen.tsx')).BeltCardScreen }),
         hydrateFallbackElement: <p role="status">Making the card …</p>,
+      },
+      {
+        path: 'drives/:driveId/job/:jobId/sheet',
+        lazy: async () => ({ Component: (await import('../jobs/job-sheet-screen.tsx')).JobSheetScreen }),
+        hydrateFallbackElement: <p role="status">Laying out the sheet …</p>,
       },
       {
         path: 'shelf',

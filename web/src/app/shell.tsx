@@ -2,6 +2,7 @@ import { MoonOutlined, SearchOutlined, SunOutlined } from '@ant-design/icons'
 import { Button, Tooltip } from 'antd'
 import { useCallback, useMemo, useState } from 'react'
 import { NavLink, Outlet, useNavigate } from 'react-router'
+import { BoardIcon } from './board-icon.tsx'
 import { CommandPalette } from './command-palette.tsx'
 import { DrivesIcon } from './drives-icon.tsx'
 import { KeyList } from './key-list.tsx'
@@ -28,6 +29,8 @@ export function Shell() {
   const commands = useMemo<readonly Command[]>(
     () => [
       ...(content?.commands ?? []),
+      { id: 'board', label: 'Board: jobs, and what falls due', run: () => void navigate('/board') },
+      { id: 'vehicles', label: 'All vehicles', run: () => void navigate('/vehicles') },
       { id: 'drives', label: 'All drives', run: () => void navigate('/drives') },
       { id: 'shelf', label: 'The shelf: belts, and what their numbers mean', run: () => void navigate('/shelf') },
       { id: 'noise', label: 'Noise: what is making that sound', run: () => void navigate('/noise') },
@@ -75,6 +78,10 @@ export function Shell() {
           <PersonMenu className={styles['light']} />
         </header>
         <nav className={styles['rail']} aria-label="Main">
+          <NavLink to="/board">
+            <BoardIcon />
+            Board
+          </NavLink>
           <NavLink to="/drives">
             <DrivesIcon />
             Drives

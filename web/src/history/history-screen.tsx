@@ -10,6 +10,7 @@ import { Notice } from '../app/notice.tsx'
 import { useTopBar } from '../app/top-bar.ts'
 import { useLengths } from '../readings/use-lengths.ts'
 import styles from './history.module.css'
+import { DriveTimeline } from './drive-timeline.tsx'
 import { RevisionDrawing } from './revision-drawing.tsx'
 
 /** A drive's versions: who, when, what; two of them side by side on the drawing, and either brought back. */
@@ -48,7 +49,9 @@ export function HistoryScreen() {
     <div className={styles['page']}>
       <section className={styles['list']}>
         <Link to={`/drives/${driveId}`}>Back to the bench</Link>
-        <h1>Versions</h1>
+        <h1>History</h1>
+        <DriveTimeline driveId={driveId} />
+        <h2 className="heading">Versions</h2>
         <p className={styles['soft']}>Pick two to see them side by side.</p>
         <ol aria-label="Versions">
           {revisions.map((revision) => (

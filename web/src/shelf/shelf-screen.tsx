@@ -9,6 +9,7 @@ import {
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { Button, Input, Table, Tooltip, type TableColumnsType } from 'antd'
 import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react'
+import { useSearchParams } from 'react-router'
 import { beltLabel, readLabel, searchShelf, shelfCsv, type ShelfBelt, type ShelfFields } from '@emery/core'
 import { shelfKeys, shelfQuery, shelfRows } from '../api/shelf.ts'
 import { Notice } from '../app/notice.tsx'
@@ -30,7 +31,8 @@ const NOTHING: readonly ShelfBelt[] = []
 /** The workshop's belts, what the number on a belt means, and what a belt is good for. */
 export function ShelfScreen() {
   const { data: belts = NOTHING, error, isPending, refetch } = useQuery(shelfQuery())
-  const [search, setSearch] = useState('')
+  const [address] = useSearchParams()
+  const [search, setSearch] = useState(address.get('q') ?? '')
   // Twenty thousand rows are searched while someone types; the field never waits for them.
   const sought = useDeferredValue(search)
   const found = useMemo(() => searchShelf(belts, sought), [belts, sought])

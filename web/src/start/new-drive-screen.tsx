@@ -1,7 +1,7 @@
 import { DeleteOutlined, PlusOutlined } from '@ant-design/icons'
 import { Button, Input, InputNumber, Segmented, Select } from 'antd'
 import { useMemo, useState } from 'react'
-import { useNavigate } from 'react-router'
+import { useNavigate, useSearchParams } from 'react-router'
 import {
   checkDrive,
   newDrive,
@@ -240,6 +240,8 @@ function MoreBelt({
 /** Stores a document as a new drive and opens the bench on it. */
 function useBegin() {
   const navigate = useNavigate()
+  // Whoever comes from a vehicle's page starts its drive.
+  const vehicle = useSearchParams()[0].get('vehicle')
   const [state, setState] = useState<{ readonly busy: boolean; readonly refusal: string | null }>({
     busy: false,
     refusal: null,
@@ -255,11 +257,7 @@ function useBegin() {
     }
     setState({ busy: true, refusal: null })
     try {
-      const record = await createDrive({
-        document: read.drive,
-        vehicleId: null,
-        reason,
-      })
+      const record = await createDrive({ document: read.drive, vehicleId: vehicle, reason })
       void navigate(`/drives/${record.id}`)
     } catch (error) {
       setState({ busy: false, refusal: error instanceof Error ? error.message : 'The drive could not be stored.' })

@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, expect, test } from '@jest/globals'
 import { cleanup, screen, waitFor, within } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
-import type { CheckedDrive, Job, JobFields } from '@emery/core'
+import { newJob, type CheckedDrive, type Job, type JobFields, type JobTick, type Role } from '@emery/core'
 import { usePreferences } from '../../app/preferences.ts'
 import { benchParts } from '../../testing/bench-parts.ts'
 import { changed, demoDrive } from '../../testing/drives.ts'
@@ -11,7 +11,9 @@ import { FitStep } from './fit-step.tsx'
 
 const server = new FakeServer()
 const empty: Job = {
-  ...{ id: 'j1', version: 1, driveId: 'd1', complaint: '', asked: '', ticks: [], torques: [], closedAt: null },
+  ...newJob('d1'),
+  ...{ id: 'j1', number: 7, version: 1, openedAt: '2026-11-25T09:00:00Z' },
+  standing: { stage: 'fit', stepsDone: 0, stepsAll: 9, looks: 0, dueOn: null, dueKm: null },
 }
 
 beforeEach(() => {
@@ -20,7 +22,7 @@ beforeEach(() => {
   server.sent.length = 0
   server.answers = {
     'GET /jobs': { status: 200, json: { jobs: [] } },
-    'POST /jobs': { status: 201, json: { jobs: [empty] } },
+    'POST /jobs': { status: 201, json: empty },
   }
 })
 afterEach(cleanup)
@@ -37,6 +39,17 @@ const titles = (name: string) =>
   within(screen.getByRole('region', { name }))
     .getAllByRole('checkbox')
     .map((box) => box.closest('label')?.textContent)
+const tick = (step: string, title: string, more: Partial<JobTick> = {}): JobTick => ({
+  ...{ step, title, is: 'done', reason: '', reading: '', look: 'none', lookedBy: '', by: 'Tobias' },
+  at: '2026-11-25T10:00:00Z',
+  ...more,
+})
+const signedInAs = (role: Role) => {
+  server.answers['GET /session'] = {
+    status: 200,
+    json: { person: { id: 'p1', name: 'Isla', role, version: 1 }, first: false, oneTap: [] },
+  }
+}
 const lastSent = () => server.sent.at(-1)?.body as JobFields & { basedOn: number }
 
 test('belts come off from the outermost and go on from the innermost; what is in the way comes along', async () => {
@@ -45,6 +58,9 @@ test('belts come off from the outermost and go on from the innermost; what is in
     ...['Take Fan belt off', 'Take Steering belt off', 'Take Air pump belt off'],
   ])
   expect(titles('On, from the innermost')).toEqual(['Lay Air pump belt on', 'Lay Steering belt on', 'Lay Fan belt on'])
+  const without = (...belts: string[]) => ({ status: 200, json: { ...empty, version: 2, without: belts } })
+  server.answers['POST /jobs'] = without('airbelt')
+  server.answers['PUT /jobs/j1'] = without('airbelt', 'psbelt')
   await userEvent.click(screen.getByRole('checkbox', { name: 'Air pump belt' }))
   await userEvent.click(screen.getByRole('checkbox', { name: 'Steering belt' }))
   expect(titles('On, from the innermost')).toEqual(['Lay Fan belt on'])
@@ -57,8 +73,7 @@ test('the first tick begins a job, with time and name; a step is left out only w
   open(demoDrive('ketch-main'))
   await userEvent.click(screen.getByRole('checkbox', { name: 'Lay the vehicle’s service data ready' }))
   await waitFor(() => expect(server.sent).toHaveLength(1))
-  const { jobs } = server.sent[0]?.body as { jobs: JobFields[] }
-  expect(jobs[0]).toMatchObject({
+  expect(server.sent[0]?.body).toMatchObject({
     driveId: 'd1',
     ticks: [{ step: 'before.data', is: 'done', by: 'Isla', at: expect.stringMatching(/^\d{4}-/) }],
   })
@@ -73,14 +88,7 @@ test('the first tick begins a job, with time and name; a step is left out only w
 })
 
 test('someone else ticked at the same time: both ticks stand', async () => {
-  const theirs = {
-    step: 'before.safe',
-    title: 'Make it safe',
-    is: 'done',
-    reason: '',
-    by: 'Tobias',
-    at: '2026-11-25T10:00:00Z',
-  } as const
+  const theirs = tick('before.safe', 'Make it safe')
   server.answers['GET /jobs'] = { status: 200, json: { jobs: [empty] } }
   open(demoDrive('ketch-main'))
   await waitFor(() => expect(screen.getByText(/steps to go/)).toBeTruthy())
@@ -109,8 +117,55 @@ test('a torque is the maker’s and is kept as written; belts that nobody has pl
   if (torque === undefined) throw new Error('no torque is asked for')
   await userEvent.type(torque, '45 Nm, then 90°{Enter}')
   await waitFor(() =>
-    expect((server.sent[0]?.body as { jobs: JobFields[] }).jobs[0]?.torques).toEqual([
+    expect((server.sent[0]?.body as JobFields).torques).toEqual([
       { step: 'while-off.brackets', value: '45 Nm, then 90°' },
     ]),
   )
+})
+
+test('an apprentice asks for a lead’s look at what holds the belt; the lead gives it', async () => {
+  const asked = tick('tension.main', 'Let the arm take Main belt up', { look: 'wanted' })
+  server.answers['GET /jobs'] = { status: 200, json: { jobs: [{ ...empty, ticks: [asked] }] } }
+  signedInAs('apprentice')
+  open(demoDrive('ketch-main'))
+  expect((await screen.findByText(/waits for a lead’s look/)).textContent).not.toContain('I have looked')
+  expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Sign the job off' }).disabled).toBe(true)
+  cleanup()
+  signedInAs('lead')
+  server.answers['PUT /jobs/j1'] = { status: 200, json: { ...empty, version: 2 } }
+  open(demoDrive('ketch-main'))
+  await userEvent.click(await screen.findByRole('button', { name: 'I have looked' }))
+  await waitFor(() =>
+    expect(lastSent()).toMatchObject({ ticks: [{ step: 'tension.main', look: 'given', by: 'Tobias' }] }),
+  )
+})
+
+test('a server that is away is said to be so, and the tick is sent when it is back', async () => {
+  server.answers['GET /jobs'] = { status: 200, json: { jobs: [empty] } }
+  server.answers['PUT /jobs/j1'] = 'away'
+  open(demoDrive('ketch-main'))
+  await screen.findByText('Job 7')
+  await userEvent.click(screen.getByRole('checkbox', { name: 'Lay the vehicle’s service data ready' }))
+  expect((await screen.findByRole('alert')).textContent).toContain('kept here and sent as soon as it does')
+  const ticks = [tick('before.data', 'Lay the vehicle’s service data ready')]
+  server.answers['PUT /jobs/j1'] = { status: 200, json: { ...empty, version: 2, ticks } }
+  await waitFor(() => expect(screen.queryByRole('alert')).toBeNull(), { timeout: 5000 })
+  expect(lastSent()).toMatchObject({ basedOn: 1, ticks: [{ step: 'before.data' }] })
+})
+
+test('parts, an own step and time are kept with the job', async () => {
+  server.answers['GET /jobs'] = { status: 200, json: { jobs: [empty] } }
+  server.answers['PUT /jobs/j1'] = { status: 200, json: empty }
+  open(demoDrive('ketch-main'))
+  await screen.findByText('Job 7')
+  await userEvent.type(screen.getByRole('textbox', { name: 'Part' }), 'Main belt')
+  await userEvent.type(screen.getByRole('textbox', { name: 'Its number' }), 'B-17{Enter}')
+  await waitFor(() =>
+    expect(lastSent()).toMatchObject({ parts: [{ what: 'Main belt', number: 'B-17', count: 1, place: 'wanted' }] }),
+  )
+  await userEvent.click(screen.getByRole('button', { name: 'Add a step …' }))
+  await userEvent.type(screen.getByRole('textbox', { name: 'What is to be done' }), 'Grease the pivot{Enter}')
+  await waitFor(() => expect(lastSent()).toMatchObject({ added: [{ phase: 'while off', title: 'Grease the pivot' }] }))
+  await userEvent.type(screen.getByRole('spinbutton', { name: 'Minutes spent' }), '85{Enter}')
+  await waitFor(() => expect(lastSent()).toMatchObject({ time: [{ minutes: 85, by: 'Isla' }] }))
 })

@@ -1,38 +1,50 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
-import { useCallback, useMemo, useState } from 'react'
-import type { Job, JobFields } from '@emery/core'
+import { useCallback, useEffect, useMemo, useState } from 'react'
+import { newJob, type Job, type JobFields } from '@emery/core'
 import { RequestFailure } from '../../api/client.ts'
-import { addJob, jobsKey, jobsQuery, saveJob } from '../../api/jobs.ts'
+import { addJob, boardKey, jobsKey, jobsQuery, saveJob } from '../../api/jobs.ts'
 
-type JobEdit = (fields: JobFields) => JobFields
+export type JobEdit = (fields: JobFields) => JobFields
 
 interface JobInHand {
-  /** The open job of this drive, with changes that are still on their way; undefined while nothing has been ticked or written. */
+  /** The job, with changes that are still on their way; undefined while nothing has been ticked or written. */
   readonly job: JobFields | undefined
+  /** The job as the server keeps it. */
+  readonly kept: Job | undefined
+  /** Every job on the drive, the newest first. */
+  readonly jobs: readonly Job[]
   readonly edit: (how: JobEdit) => void
-  /** Why the last change was not kept, in a sentence. */
+  /** Why the last change was not kept, or is not yet, in a sentence. */
   readonly failure: string | null
 }
 
 /** Times a change is made anew on top of what somebody else has saved in the meantime. */
 const TRIES = 4
+/** ms between two tries of a server that is away, at most. */
+const LONGEST_WAIT_MS = 8000
 
-/** The job that is open on a drive; the first change begins one. Changes go one after the other, each on top of what stands there. */
-export function useJob(driveId: string): JobInHand {
+/**
+ * The job that is asked for, else the one that is open on the drive; the first change begins one. Changes go one after the other, each on
+ * top of what stands there. While the server is away they wait, and are sent when it is back.
+ */
+export function useJob(driveId: string, jobId: string | null): JobInHand {
   const queries = useQueryClient()
-  const { data: jobs, error } = useQuery(jobsQuery(driveId))
-  const kept = openJob(jobs)
+  const { data: jobs = NONE, error } = useQuery(jobsQuery(driveId))
+  const kept = jobInHand(jobs, jobId)
   const [onTheWay, setOnTheWay] = useState<readonly JobEdit[]>([])
+  const [away, setAway] = useState(false)
   const { mutate, error: refused } = useMutation({
     scope: { id: `job-${driveId}` },
+    retry: (_failures, reason) => isAway(reason),
+    retryDelay: (failures) => Math.min(LONGEST_WAIT_MS, 500 * 2 ** failures),
     mutationFn: async (how: JobEdit) => {
       for (let tried = 1; ; tried++) {
-        const there = openJob(queries.getQueryData(jobsQuery(driveId).queryKey))
+        const there = jobInHand(queries.getQueryData(jobsQuery(driveId).queryKey) ?? NONE, jobId)
         try {
           if (there === undefined) return await addJob(how(newJob(driveId)))
-          const { id, version, ...fields } = there
-          return await saveJob(id, version, how(fields))
+          return await saveJob(there.id, there.version, how(fieldsOf(there)))
         } catch (reason) {
+          setAway(isAway(reason))
           const late = reason instanceof RequestFailure && reason.details.code === 'VERSION_CONFLICT'
           if (!late || tried >= TRIES) throw reason
           // A tick is put on top of what the other has ticked: neither is lost.
@@ -41,12 +53,22 @@ export function useJob(driveId: string): JobInHand {
       }
     },
     onSettled: (_saved, _error, how) => setOnTheWay((before) => before.filter((each) => each !== how)),
-    onSuccess: (saved) =>
+    onSuccess: (saved) => {
+      setAway(false)
       queries.setQueryData(jobsKey(driveId), (before: readonly Job[] = []) => [
-        ...before.filter(({ id }) => id !== saved.id),
         saved,
-      ]),
+        ...before.filter(({ id }) => id !== saved.id),
+      ])
+      void queries.invalidateQueries({ queryKey: boardKey })
+    },
   })
+  const waiting = onTheWay.length > 0
+  useEffect(() => {
+    if (!waiting) return undefined
+    const hold = (event: BeforeUnloadEvent) => event.preventDefault()
+    addEventListener('beforeunload', hold)
+    return () => removeEventListener('beforeunload', hold)
+  }, [waiting])
   const edit = useCallback(
     (how: JobEdit) => {
       setOnTheWay((before) => [...before, how])
@@ -58,16 +80,36 @@ export function useJob(driveId: string): JobInHand {
     () =>
       kept === undefined && onTheWay.length === 0
         ? undefined
-        : onTheWay.reduce((fields: JobFields, how) => how(fields), kept ?? newJob(driveId)),
+        : onTheWay.reduce(
+            (fields: JobFields, how) => how(fields),
+            kept === undefined ? newJob(driveId) : fieldsOf(kept),
+          ),
     [kept, onTheWay, driveId],
   )
-  return { job, edit, failure: (refused ?? error)?.message ?? null }
+  return { job, kept, jobs, edit, failure: away && waiting ? AWAY : sentenceOf(refused ?? error) }
 }
 
-function openJob(jobs: readonly Job[] | undefined): Job | undefined {
-  return jobs?.find(({ closedAt }) => closedAt === null)
+function isAway(reason: unknown): boolean {
+  return reason instanceof RequestFailure && reason.away
 }
 
-function newJob(driveId: string): JobFields {
-  return { driveId, complaint: '', asked: '', ticks: [], torques: [], closedAt: null }
+const NONE: readonly Job[] = []
+const AWAY =
+  'The server does not answer. What you ticked is kept here and sent as soon as it does; leave this page open.'
+
+function jobInHand(jobs: readonly Job[], jobId: string | null): Job | undefined {
+  return jobs.find(({ id }) => id === jobId) ?? jobs.find(({ closedAt }) => closedAt === null)
+}
+
+function fieldsOf(job: Job): JobFields {
+  // Without what the server adds: a save that brought it along would be refused.
+  const keys = Object.keys(newJob(job.driveId)) as (keyof JobFields)[]
+  return Object.fromEntries(keys.map((key) => [key, job[key]])) as unknown as JobFields
+}
+
+/** What the server refused, with its reason where it named one. */
+function sentenceOf(error: Error | null): string | null {
+  if (error === null) return null
+  const problem = error instanceof RequestFailure ? error.details.problems?.[0]?.message : undefined
+  return problem ?? error.message
 }

@@ -1,0 +1,142 @@
+import { Button, Checkbox, Input } from 'antd'
+import dayjs from 'dayjs'
+import { useState } from 'react'
+import { Link, useSearchParams } from 'react-router'
+import type { Job, JobFields, JobPlan, JobStanding } from '@emery/core'
+import { STAGE_WORDS } from '../../jobs/stage-words.ts'
+import { useBench } from '../bench-context.ts'
+import panel from '../steps/panel.module.css'
+import styles from './fit.module.css'
+import { Line } from './line.tsx'
+import type { JobEdit } from './use-job.ts'
+
+interface JobHeadProps {
+  readonly job: JobFields
+  readonly kept: Job | undefined
+  readonly jobs: readonly Job[]
+  readonly order: JobPlan['order']
+  readonly standing: JobStanding
+  readonly failure: string | null
+  readonly onEdit: (how: JobEdit) => void
+}
+
+/** What the job is about: its number, what it waits for, what was complained of and asked for, which belts come off. */
+export function JobHead({ job, kept, jobs, order, standing, failure, onEdit }: JobHeadProps) {
+  const { settled } = useBench()
+  const { belts } = settled.drive
+  const name = (id: string) => belts.find((belt) => belt.id === id)?.name ?? id
+  return (
+    <section className={panel['section']} aria-label="The job">
+      <h2 className="heading">{kept === undefined ? 'A new job' : `Job ${kept.number}`}</h2>
+      <p className={styles['waits']}>
+        {job.closedAt === null ? 'Waits for: ' : ''}
+        <b>{STAGE_WORDS[standing.stage]}</b>
+        {standing.dueOn !== null && `, due ${dayjs(standing.dueOn).format('D MMM')}`}
+        {standing.dueKm !== null && ` or at ${standing.dueKm.toLocaleString('en-GB')} km`}
+      </p>
+      <OtherJobs jobs={jobs} kept={kept} />
+      <Line label="Complaint" value={job.complaint} onWrite={(complaint) => onEdit((of) => ({ ...of, complaint }))} />
+      <Line label="Asked for" value={job.asked} onWrite={(asked) => onEdit((of) => ({ ...of, asked }))} />
+      <Distance value={job.distance} onWrite={(distance) => onEdit((of) => ({ ...of, distance }))} />
+      <div className={styles['what']}>
+        {belts.length > 1 &&
+          belts.map(({ id }) => (
+            <Checkbox
+              key={id}
+              checked={!job.without.includes(id)}
+              onChange={({ target }) =>
+                onEdit((of) => ({
+                  ...of,
+                  without: [...of.without.filter((other) => other !== id), ...(target.checked ? [] : [id])],
+                }))
+              }
+            >
+              {name(id)}
+            </Checkbox>
+          ))}
+        <Checkbox
+          checked={job.sameBelts}
+          onChange={({ target }) => onEdit((of) => ({ ...of, sameBelts: target.checked }))}
+        >
+          The same belts go back on
+        </Checkbox>
+        <Checkbox checked={job.noise} onChange={({ target }) => onEdit((of) => ({ ...of, noise: target.checked }))}>
+          There was a noise
+        </Checkbox>
+      </div>
+      {order.circular.length > 0 && (
+        <p role="alert">
+          {order.circular.map(name).join(', ')} are in each other’s way: are their places along the shafts right?{' '}
+          <Link to={`/drives/${job.driveId}/lineup`}>Line-up</Link>
+        </p>
+      )}
+      {order.unknown.length > 0 && (
+        <p className={panel['soft']}>
+          Nobody has said which runs further out: {order.unknown.map(([a, b]) => `${name(a)} or ${name(b)}`).join('; ')}
+          . Look from the side.
+        </p>
+      )}
+      {failure !== null && <p role="alert">{failure}</p>}
+      {kept !== undefined && (
+        <div className={styles['papers']}>
+          <Link to={`/drives/${job.driveId}/job/${kept.id}/sheet`}>Job sheet</Link>
+          {belts.map(({ id }) => (
+            <Link key={id} to={`/drives/${job.driveId}/card/${id}`}>
+              Card of {name(id)}
+            </Link>
+          ))}
+        </div>
+      )}
+    </section>
+  )
+}
+
+/** The other jobs on this drive, to look at. */
+function OtherJobs({ jobs, kept }: Pick<JobHeadProps, 'jobs' | 'kept'>) {
+  const [, setSearch] = useSearchParams()
+  const others = jobs.filter(({ id }) => id !== kept?.id)
+  if (others.length === 0) return null
+  return (
+    <p className={panel['soft']}>
+      Also on this drive:{' '}
+      {others.slice(0, 6).map(({ id, number, closedAt }) => (
+        <Button key={id} type="link" size="small" onClick={() => setSearch({ job: id })}>
+          {number}
+          {closedAt === null ? '' : ` (${dayjs(closedAt).format('D MMM YYYY')})`}
+        </Button>
+      ))}
+    </p>
+  )
+}
+
+function Distance({
+  value,
+  onWrite,
+}: {
+  readonly value: number | null
+  readonly onWrite: (km: number | null) => void
+}) {
+  const [draft, setDraft] = useState<string | null>(null)
+  const read = draft === null ? value : draft.trim() === '' ? null : Number(draft.replace(/[\s,]/g, ''))
+  const wrong = read !== null && !(read >= 0 && read <= 5_000_000)
+  const leave = () => {
+    if (draft === null || wrong) return
+    if (read !== value) onWrite(read)
+    setDraft(null)
+  }
+  return (
+    <label className={styles['line']}>
+      Vehicle had run, km
+      <Input
+        inputMode="decimal"
+        className="figures"
+        status={wrong ? 'error' : ''}
+        value={draft ?? (value === null ? '' : value.toLocaleString('en-GB'))}
+        onChange={({ target }) => setDraft(target.value)}
+        onBlur={leave}
+        onPressEnter={leave}
+      />
+      {wrong && <span role="alert">“{draft}” is not a distance in km.</span>}
+    </label>
+  )
+}

@@ -1,0 +1,140 @@
+import { PlusOutlined, SearchOutlined } from '@ant-design/icons'
+import { useInfiniteQuery } from '@tanstack/react-query'
+import { Button, Input } from 'antd'
+import { useCallback, useMemo, useState } from 'react'
+import { useSearchParams } from 'react-router'
+import { JOB_STAGES, type Board, type JobStage } from '@emery/core'
+import { boardQuery } from '../api/jobs.ts'
+import { Notice } from '../app/notice.tsx'
+import { useTopBar } from '../app/top-bar.ts'
+import { STAGE_WORDS } from '../jobs/stage-words.ts'
+import { BoardRow } from './board-row.tsx'
+import styles from './board.module.css'
+import { FallsDue } from './falls-due.tsx'
+import { NewJob } from './new-job.tsx'
+
+/** Every job by what it waits for, and what falls due. What is looked for stands in the address, so that it can be kept and sent. */
+export function BoardScreen() {
+  const [search, setSearch] = useSearchParams()
+  const [starting, setStarting] = useState(false)
+  const stage = JOB_STAGES.find((each) => each === search.get('waits')) ?? null
+  const words = search.get('q') ?? ''
+  const { data, error, isPending, hasNextPage, isFetchingNextPage, fetchNextPage, refetch } = useInfiniteQuery(
+    boardQuery({ stage, words: words.trim() }),
+  )
+  const narrow = useCallback(
+    (key: string, value: string) =>
+      setSearch(
+        (before) => {
+          const next = new URLSearchParams(before)
+          if (value === '') next.delete(key)
+          else next.set(key, value)
+          return next
+        },
+        { replace: true },
+      ),
+    [setSearch],
+  )
+  useTopBar(
+    useMemo(
+      () => ({
+        title: <strong>Board</strong>,
+        commands: [{ id: 'new-job', label: 'New job', keys: 'N', run: () => setStarting(true) }],
+      }),
+      [],
+    ),
+  )
+  const [first] = data?.pages ?? []
+  return (
+    <div className={styles['page']}>
+      <section className={styles['jobs']} aria-label="Jobs">
+        <div className={styles['head']}>
+          <h1>Board</h1>
+          <Input
+            className={styles['search'] ?? ''}
+            prefix={<SearchOutlined aria-hidden />}
+            placeholder="Plate, vehicle, complaint, number"
+            aria-label="Search jobs"
+            allowClear
+            value={words}
+            onChange={({ target }) => narrow('q', target.value)}
+          />
+          <Button type="primary" size="large" icon={<PlusOutlined />} onClick={() => setStarting(true)}>
+            New job
+          </Button>
+        </div>
+        {first !== undefined && (
+          <Stages counts={first.counts} stage={stage} onPick={(to) => narrow('waits', to ?? '')} />
+        )}
+        {error !== null && first === undefined ? (
+          <Notice title="The board cannot be shown" detail={error.message}>
+            <Button onClick={() => void refetch()}>Try again</Button>
+          </Notice>
+        ) : isPending || first === undefined ? (
+          <p role="status" className={styles['soft']}>
+            Fetching the jobs …
+          </p>
+        ) : first.total === 0 ? (
+          <NoJobs narrowed={stage !== null || words.trim() !== ''} onShowAll={() => setSearch({}, { replace: true })} />
+        ) : (
+          <>
+            <ul className={styles['rows']} aria-label="Jobs by what they wait for">
+              {data?.pages
+                .flatMap(({ rows }) => rows)
+                .map((row) => (
+                  <BoardRow key={row.id} row={row} />
+                ))}
+            </ul>
+            {hasNextPage && (
+              <Button loading={isFetchingNextPage} onClick={() => void fetchNextPage()}>
+                Show more of {first.total.toLocaleString('en-GB')}
+              </Button>
+            )}
+          </>
+        )}
+      </section>
+      {first !== undefined && <FallsDue due={first.due} total={first.dueTotal} />}
+      <NewJob open={starting} onClose={() => setStarting(false)} />
+    </div>
+  )
+}
+
+interface StagesProps {
+  readonly counts: Board['counts']
+  readonly stage: JobStage | null
+  readonly onPick: (stage: JobStage | null) => void
+}
+
+/** What jobs wait for, with how many do; one picked shows only those. */
+function Stages({ counts, stage, onPick }: StagesProps) {
+  return (
+    <div className={styles['stages']} role="group" aria-label="Waits for">
+      {JOB_STAGES.map((each) => (
+        <button
+          key={each}
+          type="button"
+          aria-pressed={each === stage}
+          onClick={() => onPick(each === stage ? null : each)}
+        >
+          <b className="figures">{counts[each]}</b>
+          {STAGE_WORDS[each]}
+        </button>
+      ))}
+    </div>
+  )
+}
+
+function NoJobs({ narrowed, onShowAll }: { readonly narrowed: boolean; readonly onShowAll: () => void }) {
+  if (narrowed)
+    return (
+      <Notice title="No job is like that" detail="Look for less, or for another word.">
+        <Button onClick={onShowAll}>Show all jobs</Button>
+      </Notice>
+    )
+  return (
+    <Notice
+      title="No jobs yet"
+      detail="A job begins with a complaint: choose its vehicle and drive under New job, or tick the first step in Fit on a drive."
+    />
+  )
+}

@@ -1,0 +1,39 @@
+import dayjs from 'dayjs'
+import { Link } from 'react-router'
+import type { Board, BoardDue } from '@emery/core'
+import styles from './board.module.css'
+
+/** Worn parts over all drives, the most urgent first: what the last walkround said, and what distance and age say. */
+export function FallsDue({ due, total }: { readonly due: Board['due']; readonly total: number }) {
+  return (
+    <section className={styles['dues']} aria-label="Falls due">
+      <h2 className="heading">Falls due</h2>
+      {due.length === 0 ? (
+        <p className={styles['soft']}>Nothing is worn that was looked at. What nobody has looked at is not known.</p>
+      ) : (
+        <ul>
+          {due.map((each) => (
+            <li key={`${each.driveId} ${each.words}`}>
+              <Link to={`/walkround/${each.driveId}`}>
+                <strong>
+                  {each.vehicle === null ? each.driveName : `${each.vehicle.name} · ${each.vehicle.plate}`}
+                </strong>
+                <span>{each.words}</span>
+                <small>{whenWords(each)}</small>
+              </Link>
+            </li>
+          ))}
+        </ul>
+      )}
+      {total > due.length && <p className={styles['soft']}>and {total - due.length} more</p>}
+    </section>
+  )
+}
+
+function whenWords({ dueOn, dueKm }: BoardDue): string {
+  const ways = [
+    ...(dueOn === null ? [] : [dayjs(dueOn).format('D MMM YYYY')]),
+    ...(dueKm === null ? [] : [`at ${Math.round(dueKm).toLocaleString('en-GB')} km`]),
+  ]
+  return ways.length === 0 ? 'now' : ways.join(' or ')
+}

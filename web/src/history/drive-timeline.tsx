@@ -1,0 +1,57 @@
+import { useQuery } from '@tanstack/react-query'
+import dayjs from 'dayjs'
+import { useMemo, useState } from 'react'
+import { Link } from 'react-router'
+import { driveQuery, revisionsQuery } from '../api/drives.ts'
+import { findingsQuery } from '../api/findings.ts'
+import { fittingsQuery } from '../api/fittings.ts'
+import { jobsQuery } from '../api/jobs.ts'
+import { walkroundsQuery } from '../api/walkrounds.ts'
+import { KIND_NAMES, timelineOf, type TimelineKind } from './timeline.ts'
+import styles from './timeline.module.css'
+
+/** Everything that ever happened to a drive on one line of time, the newest first; each kind can be left out. */
+export function DriveTimeline({ driveId }: { readonly driveId: string }) {
+  const { data: record } = useQuery(driveQuery(driveId))
+  const { data: revisions } = useQuery(revisionsQuery(driveId))
+  const { data: fittings } = useQuery(fittingsQuery(driveId))
+  const { data: findings } = useQuery(findingsQuery(driveId))
+  const { data: walkrounds } = useQuery(walkroundsQuery(driveId))
+  const { data: jobs } = useQuery(jobsQuery(driveId))
+  const [without, setWithout] = useState<readonly TimelineKind[]>([])
+  const line = useMemo(
+    () => timelineOf(driveId, { drive: record?.document, revisions, fittings, findings, walkrounds, jobs }),
+    [driveId, record, revisions, fittings, findings, walkrounds, jobs],
+  )
+  const kinds = [...new Set(line.map(({ kind }) => kind))]
+  const shown = line.filter(({ kind }) => !without.includes(kind))
+  return (
+    <section aria-label="Line of time">
+      <div className={styles['kinds']} role="group" aria-label="What is shown">
+        {kinds.map((kind) => (
+          <button
+            key={kind}
+            type="button"
+            aria-pressed={!without.includes(kind)}
+            onClick={() =>
+              setWithout(without.includes(kind) ? without.filter((each) => each !== kind) : [...without, kind])
+            }
+          >
+            {KIND_NAMES[kind]}
+          </button>
+        ))}
+      </div>
+      <ol className={styles['line']}>
+        {shown.map(({ key, kind, at, day, words, by, to }) => (
+          <li key={key} data-kind={kind}>
+            <time dateTime={at}>{dayjs(at).format(day ? 'D MMM YYYY' : 'D MMM YYYY HH:mm')}</time>
+            <span>
+              <b>{KIND_NAMES[kind]}</b> {to === undefined ? words : <Link to={to}>{words}</Link>}
+              {by !== '' && <small> {by}</small>}
+            </span>
+          </li>
+        ))}
+      </ol>
+    </section>
+  )
+}

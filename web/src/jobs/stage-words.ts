@@ -1,0 +1,27 @@
+import type { JobStage, PartPlace } from '@emery/core'
+
+/** What a job waits for, in the words of the Board. */
+export const STAGE_WORDS: Readonly<Record<JobStage, string>> = {
+  measure: 'Measure',
+  belt: 'Choose a belt',
+  parts: 'Parts',
+  fit: 'Fit',
+  'run-in': 'Run in and prove',
+  're-check': 'Second check',
+  'sign-off': 'Sign off',
+  done: 'Done',
+}
+
+/** The step of the bench at which a job goes on. */
+export const STAGE_STEP: Readonly<Record<JobStage, string>> = {
+  ...{ measure: 'measure', belt: 'length', parts: 'fit', fit: 'fit', 'run-in': 'fit', 're-check': 'fit' },
+  ...{ 'sign-off': 'fit', done: 'fit' },
+}
+
+export const PLACE_WORDS: Readonly<Record<PartPlace, string>> = {
+  wanted: 'wanted',
+  ordered: 'ordered',
+  here: 'here',
+  'on trial': 'on trial, may go back',
+  'gone back': 'gone back',
+}

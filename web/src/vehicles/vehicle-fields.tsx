@@ -1,0 +1,83 @@
+import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { Button, Input } from 'antd'
+import { useState } from 'react'
+import type { VehicleFields, VehicleRecord } from '@emery/core'
+import { RequestFailure } from '../api/client.ts'
+import { boardKey } from '../api/jobs.ts'
+import { saveVehicle, vehicleKeys } from '../api/vehicles.ts'
+import styles from './vehicles.module.css'
+
+/** A vehicle's own few words; each is kept when it is left. */
+export function VehicleFieldsForm({ vehicle }: { readonly vehicle: VehicleRecord }) {
+  const queries = useQueryClient()
+  const [drafts, setDrafts] = useState<Partial<Record<keyof VehicleFields, string>>>({})
+  const { mutate, error, variables } = useMutation({
+    mutationFn: ({ fields, lastWasWrong = false }: { fields: Partial<VehicleFields>; lastWasWrong?: boolean }) => {
+      const { name, plate, engine, distance, notes } = vehicle
+      return saveVehicle(vehicle.id, vehicle.version, { name, plate, engine, distance, notes, ...fields }, lastWasWrong)
+    },
+    onSuccess: (saved, { fields }) => {
+      queries.setQueryData(vehicleKeys.one(vehicle.id), saved)
+      setDrafts((before) => Object.fromEntries(Object.entries(before).filter(([key]) => !(key in fields))))
+      for (const queryKey of [vehicleKeys.lists, ['drives', 'list'], boardKey])
+        void queries.invalidateQueries({ queryKey })
+    },
+    onError: (reason) => {
+      // Somebody else has changed it: their version is shown, what was typed here stays to be left again.
+      if (reason instanceof RequestFailure && reason.details.code === 'VERSION_CONFLICT')
+        void queries.invalidateQueries({ queryKey: vehicleKeys.one(vehicle.id) })
+    },
+  })
+  const problem = error instanceof RequestFailure ? error.details.problems?.[0] : undefined
+  const lower = problem?.path === '$.distance' && problem.message.includes('lower')
+  const field = (key: 'name' | 'plate' | 'engine' | 'notes', label: string, most: number) => {
+    const leave = () => {
+      const draft = drafts[key]
+      if (draft !== undefined && draft.trim() !== vehicle[key]) mutate({ fields: { [key]: draft.trim() } })
+    }
+    const shared = {
+      maxLength: most,
+      value: drafts[key] ?? vehicle[key],
+      onChange: ({ target }: { target: { value: string } }) => setDrafts({ ...drafts, [key]: target.value }),
+      onBlur: leave,
+    }
+    return (
+      <label>
+        {label}
+        {key === 'notes' ? <Input.TextArea rows={4} {...shared} /> : <Input onPressEnter={leave} {...shared} />}
+        {problem?.path === `$.${key}` && <span role="alert">{problem.message}</span>}
+      </label>
+    )
+  }
+  const typed = drafts.distance
+  const read = typed === undefined ? vehicle.distance : typed.trim() === '' ? null : Number(typed.replace(/[\s,]/g, ''))
+  const wrong = read !== null && !Number.isFinite(read)
+  const leaveDistance = () => {
+    if (typed !== undefined && !wrong && read !== vehicle.distance) mutate({ fields: { distance: read } })
+  }
+  return (
+    <section className={styles['fields']} aria-label="The vehicle">
+      {field('name', 'Name', 120)}
+      {field('plate', 'Plate', 40)}
+      {field('engine', 'Engine', 120)}
+      <label>
+        Has run, km
+        <Input
+          className="figures"
+          inputMode="decimal"
+          value={typed ?? (vehicle.distance === null ? '' : vehicle.distance.toLocaleString('en-GB'))}
+          onChange={({ target }) => setDrafts({ ...drafts, distance: target.value })}
+          onBlur={leaveDistance}
+          onPressEnter={leaveDistance}
+        />
+        {wrong && <span role="alert">“{typed}” is not a distance in km.</span>}
+        {problem?.path === '$.distance' && <span role="alert">It {problem.message}.</span>}
+        {lower && variables !== undefined && (
+          <Button onClick={() => mutate({ ...variables, lastWasWrong: true })}>The last one was wrong</Button>
+        )}
+      </label>
+      {field('notes', 'Notes', 10_000)}
+      {error !== null && problem === undefined && <p role="alert">{error.message}</p>}
+    </section>
+  )
+}

@@ -1,0 +1,122 @@
+import { DownloadOutlined } from '@ant-design/icons'
+import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { App, Button, Select } from 'antd'
+import { useMemo, useState } from 'react'
+import { Link, useParams } from 'react-router'
+import { driveKeys, driveListQuery } from '../api/drives.ts'
+import { boardQuery } from '../api/jobs.ts'
+import { moveDrive, vehicleDrivesQuery, vehicleQuery } from '../api/vehicles.ts'
+import { Notice } from '../app/notice.tsx'
+import { useTopBar } from '../app/top-bar.ts'
+import { BoardRow } from '../board/board-row.tsx'
+import board from '../board/board.module.css'
+import { DriveMiniature } from '../drives/drive-miniature.tsx'
+import { VehicleFieldsForm } from './vehicle-fields.tsx'
+import styles from './vehicles.module.css'
+
+/** One vehicle: what it is, its drives, its jobs, and everything of it as one file. */
+export function VehicleScreen() {
+  const { vehicleId = '' } = useParams()
+  const { data: vehicle, error } = useQuery(vehicleQuery(vehicleId))
+  useTopBar(useMemo(() => ({ title: <strong>{vehicle?.name ?? 'Vehicle'}</strong>, commands: [] }), [vehicle?.name]))
+  if (error !== null && vehicle === undefined)
+    return (
+      <Notice title="The vehicle cannot be shown" detail={error.message}>
+        <Link to="/vehicles">All vehicles</Link>
+      </Notice>
+    )
+  if (vehicle === undefined)
+    return (
+      <p role="status" style={{ padding: 32 }}>
+        Fetching the vehicle …
+      </p>
+    )
+  return (
+    <div className={styles['page']}>
+      <div className={styles['head']}>
+        <h1>{vehicle.name}</h1>
+        <Link to="/vehicles">All vehicles</Link>
+        <Button icon={<DownloadOutlined />} href={`/api/vehicles/${vehicleId}/export`} download>
+          Everything as one ZIP
+        </Button>
+      </div>
+      <div className={styles['two']}>
+        <VehicleFieldsForm key={vehicle.id} vehicle={vehicle} />
+        <Drives vehicleId={vehicleId} />
+      </div>
+      <Jobs vehicleId={vehicleId} />
+    </div>
+  )
+}
+
+function Drives({ vehicleId }: { readonly vehicleId: string }) {
+  const queries = useQueryClient()
+  const { message } = App.useApp()
+  const { data: drives = [] } = useQuery(vehicleDrivesQuery(vehicleId))
+  const { mutate } = useMutation({
+    mutationFn: ({ driveId, to }: { driveId: string; to: string | null }) => moveDrive(driveId, to),
+    onSettled: () => queries.invalidateQueries({ queryKey: driveKeys.lists }),
+    onError: (error) => void message.error(error.message),
+  })
+  return (
+    <section aria-label="Drives">
+      <h2 className="heading">Drives</h2>
+      <ul className={styles['drives']}>
+        {drives.map(({ id, document }) => (
+          <li key={id}>
+            <Link to={`/drives/${id}`}>
+              <DriveMiniature drive={document} />
+              <strong>{document.name}</strong>
+            </Link>
+            <Link to={`/drives/${id}/history`}>History</Link>
+            <Button type="text" onClick={() => mutate({ driveId: id, to: null })}>
+              Not of this vehicle
+            </Button>
+          </li>
+        ))}
+      </ul>
+      {drives.length === 0 && <p className={styles['soft']}>No drive is on this vehicle yet.</p>}
+      <div className={styles['bring']}>
+        <Link to={`/drives/new?vehicle=${vehicleId}`}>Start a drive</Link>
+        <BringDrive taken={drives.map(({ id }) => id)} onBring={(driveId) => mutate({ driveId, to: vehicleId })} />
+      </div>
+    </section>
+  )
+}
+
+function BringDrive({ taken, onBring }: { readonly taken: readonly string[]; readonly onBring: (id: string) => void }) {
+  const [search, setSearch] = useState('')
+  const { data } = useQuery(driveListQuery(search))
+  return (
+    <Select
+      aria-label="Bring a drive to this vehicle"
+      placeholder="Bring a drive to this vehicle"
+      value={null}
+      showSearch={{ filterOption: false, onSearch: setSearch }}
+      options={(data?.drives ?? [])
+        .filter(({ id }) => !taken.includes(id))
+        .map(({ id, document, vehicle }) => ({
+          value: id,
+          label: vehicle === null ? document.name : `${document.name} (now on ${vehicle.name})`,
+        }))}
+      onChange={(id: string | null) => id !== null && onBring(id)}
+    />
+  )
+}
+
+function Jobs({ vehicleId }: { readonly vehicleId: string }) {
+  const { data, hasNextPage, fetchNextPage } = useInfiniteQuery(boardQuery({ stage: null, words: '', vehicleId }))
+  const rows = data?.pages.flatMap((page) => page.rows) ?? []
+  return (
+    <section aria-label="Jobs">
+      <h2 className="heading">Jobs</h2>
+      {rows.length === 0 && <p className={styles['soft']}>No job on it yet: the Board opens one.</p>}
+      <ul className={board['rows']}>
+        {rows.map((row) => (
+          <BoardRow key={row.id} row={row} />
+        ))}
+      </ul>
+      {hasNextPage && <Button onClick={() => void fetchNextPage()}>Show more</Button>}
+    </section>
+  )
+}
