@@ -36,6 +36,7 @@ export default {
     project('server', {
       globalSetup: '<rootDir>/server/src/testing/global-setup.mjs',
       globalTeardown: '<rootDir>/server/src/testing/global-teardown.mjs',
+      setupFilesAfterEnv: ['<rootDir>/server/src/testing/patience.ts'],
     }),
     project('web', {
       testEnvironment: 'jsdom',

@@ -36,6 +36,7 @@ import { shelfRoutes } from './shelf/shelf-routes.ts'
 import { ShelfService } from './shelf/shelf-service.ts'
 import { stackParts } from './stack/stack-parts.ts'
 import { vehicleRoutes } from './vehicles/vehicle-routes.ts'
+import { VehicleZipService } from './vehicles/vehicle-zip-service.ts'
 import { VehicleService } from './vehicles/vehicle-service.ts'
 import { walkroundsOf } from './walkrounds/walkrounds.ts'
 
@@ -63,7 +64,7 @@ export function apiAddresses({ source, now, people, sessions, oneTap, examplesDi
     { path: '/health', routes: healthRoutes(source) },
     { path: '/session', routes: sessionRoutes({ people, sessions, oneTap }) },
     { path: '/people', routes: peopleRoutes(people, sessions) },
-    { path: '/vehicles', routes: vehicleRoutes(new VehicleService(source, now)) },
+    { path: '/vehicles', routes: vehicleRoutes(new VehicleService(source, now), new VehicleZipService(source, now)) },
     { path: '/drives', routes: driveRoutes(new DriveService(source, now), (id) => jobs.driveChanged(id)) },
     {
       path: '/drives/:driveId/fittings',

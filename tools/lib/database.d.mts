@@ -3,6 +3,7 @@ export interface RunningDatabase {
   readonly demoUrl: string
   readonly port: number
   readonly pid: number
+  readonly owned: boolean
   readonly stop: () => Promise<void>
   readonly onExit: (listener: () => void) => void
 }

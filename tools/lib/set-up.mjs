@@ -8,8 +8,8 @@ import { Hindrance, step } from './say.mjs'
 
 /** Debian's packages, each with the programs that show it is there. */
 const MARIADB = {
-  packages: ['mariadb-server-core', 'mariadb-client-core'],
-  programs: ['mariadbd', 'mariadb-install-db', 'my_print_defaults'],
+  packages: ['mariadb-server-core', 'mariadb-client'],
+  programs: ['mariadbd', 'mariadb-install-db', 'my_print_defaults', 'mariadb', 'mariadb-dump'],
 }
 const CHROMIUM = { packages: ['chromium'], programs: ['chromium'] }
 

@@ -45,7 +45,15 @@ export class JobService {
 
   /** Opens a job. With an `id` that is taken already, nothing changes and what stands there comes back. */
   async add(fields: JobFields, who: Changer, id = newId(), at = this.now()): Promise<Job> {
-    const { job, standing } = await this.judged(null, fields, who)
+    return this.insert(await this.judged(null, fields, who), id, at)
+  }
+
+  /** Opens a job as it was elsewhere, with the names that stand in it. */
+  async bringIn(fields: JobFields, at: Date): Promise<Job> {
+    return this.insert({ job: fields, standing: jobStanding(await this.settled(fields.driveId), fields) }, newId(), at)
+  }
+
+  private async insert({ job, standing }: Judged, id: string, at: Date): Promise<Job> {
     return this.source.transaction(async (manager) => {
       const there = await manager.findOneBy(JobEntity, { id })
       if (there !== null) return jobOf(there)
@@ -99,7 +107,7 @@ export class JobService {
       await manager.update(JobEntity, { id, version }, jobStanding(settled, document))
   }
 
-  private async judged(before: JobFields | null, after: JobFields, who: Changer) {
+  private async judged(before: JobFields | null, after: JobFields, who: Changer): Promise<Judged> {
     const settled = await this.settled(after.driveId)
     const asOpen = jobStanding(settled, { ...after, closedAt: null })
     const change = jobChange(before, after, who, asOpen)
@@ -114,6 +122,11 @@ export class JobService {
     if (drive === null) throw new ApiError('DRIVE_NOT_FOUND')
     return settleDrive(JSON.parse(drive.document) as CheckedDrive)
   }
+}
+
+interface Judged {
+  readonly job: JobFields
+  readonly standing: JobStanding
 }
 
 /** The columns a job is listed and found by, with its document. */

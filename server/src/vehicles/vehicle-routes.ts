@@ -1,10 +1,14 @@
-import { json, Router } from 'express'
-import { basedOnSchema, vehicleFieldsSchema } from '@emery/core'
+import { json, raw, Router, type ErrorRequestHandler } from 'express'
+import { basedOnSchema, fileName, vehicleFieldsSchema } from '@emery/core'
 import { wordsOf } from '../board/words.ts'
 import { basedOnQuery, bodyOf, checked } from '../http/request-checks.ts'
+import { ApiError } from '../http/errors.ts'
+import { personOf } from '../people/rights.ts'
+import type { VehicleZipService } from './vehicle-zip-service.ts'
+import { badZip, MOST_ZIP_BYTES } from './zip.ts'
 import type { VehicleService } from './vehicle-service.ts'
 
-export function vehicleRoutes(vehicles: VehicleService): Router {
+export function vehicleRoutes(vehicles: VehicleService, zips: VehicleZipService): Router {
   const routes = Router()
   const body = json({ limit: '100kb', strict: false })
 
@@ -14,6 +18,21 @@ export function vehicleRoutes(vehicles: VehicleService): Router {
 
   routes.post('/', body, async (request, response) => {
     response.status(201).json(await vehicles.create(checked(vehicleFieldsSchema, request.body, '$')))
+  })
+
+  // Whatever a file is called, what is in it says what it is.
+  routes.post('/import', raw({ limit: MOST_ZIP_BYTES, type: () => true }), async (request, response) => {
+    const sent: unknown = request.body
+    if (!Buffer.isBuffer(sent)) throw badZip('$', 'is not a ZIP file')
+    response.status(201).json(await zips.in(sent, personOf(response).name))
+  })
+
+  routes.get('/:id/export', async (request, response) => {
+    const { name, zip } = await zips.out(request.params.id)
+    response
+      .attachment(`${fileName(name)}.vehicle.zip`)
+      .type('application/zip')
+      .send(zip)
   })
 
   routes.get('/:id', async (request, response) => {
@@ -36,5 +55,11 @@ export function vehicleRoutes(vehicles: VehicleService): Router {
     response.status(204).end()
   })
 
+  routes.use(tooLarge)
   return routes
+}
+
+const tooLarge: ErrorRequestHandler = (error: unknown, request, _response, next) => {
+  const { type } = error as { type?: unknown }
+  next(type === 'entity.too.large' && request.path === '/import' ? new ApiError('ZIP_TOO_LARGE') : error)
 }

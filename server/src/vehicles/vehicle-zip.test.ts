@@ -1,0 +1,178 @@
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
+import { readFileSync } from 'node:fs'
+import { deflateRawSync } from 'node:zlib'
+import request from 'supertest'
+import {
+  newJob,
+  type DriveRecord,
+  type ErrorBody,
+  type Fitting,
+  type Job,
+  type PhotoRecord,
+  type VehicleRecord,
+  type Walkround,
+} from '@emery/core'
+import { ketch } from '../testing/documents.ts'
+import { startTestApp, type TestApp } from '../testing/test-app.ts'
+import { packed, unpacked } from './zip.ts'
+
+let at: TestApp
+let vehicle: VehicleRecord
+let drive: DriveRecord
+beforeAll(async () => {
+  at = await startTestApp()
+  const fields = { name: 'Gannet coupe', plate: 'GN-1', engine: '1.9', distance: 48_200, notes: 'blue' }
+  vehicle = (await request(at.app).post('/api/vehicles').send(fields).expect(201)).body as VehicleRecord
+  const made = await request(at.app).post('/api/drives').send({ document: ketch(), vehicleId: vehicle.id }).expect(201)
+  drive = made.body as DriveRecord
+  const picture = readFileSync(new URL('../../../demo/photos/engine-front.jpg', import.meta.url))
+  const photo = await request(at.app).post('/api/photos').set('Content-Type', 'image/jpeg').send(picture).expect(201)
+  const below = `/api/drives/${drive.id}`
+  const fitting = { belt: 'main', mark: '6PK1675', length: 1675, fittedOn: '2026-11-03', distance: 48_000 }
+  await request(at.app)
+    .post(`${below}/fittings`)
+    .send({ ...fitting, reason: 'cracked', spare: '', by: 'Isla' })
+    .expect(201)
+  const { id, width, height } = photo.body as PhotoRecord
+  const mark = { id, width, height, marks: [{ x: 0.5, y: 0.5, words: 'here' }] }
+  const check = { part: 'belt.main', partName: 'Main belt', check: 'damage', value: null, state: 'none' }
+  await request(at.app)
+    .post(`${below}/walkrounds`)
+    .send({
+      ...{ distance: 48_100, beltOff: false, renewed: [], sum: [], note: '', by: 'Isla' },
+      checks: [{ ...check, verdict: 'ok', reason: 'fine', note: '', photos: [mark] }],
+    })
+    .expect(201)
+  await request(at.app)
+    .post('/api/jobs')
+    .send({ ...newJob(drive.id), complaint: 'squeals' })
+    .expect(201)
+})
+afterAll(() => at.close())
+
+const out = async (id: string) =>
+  (
+    await request(at.app)
+      .get(`/api/vehicles/${id}/export`)
+      .buffer(true)
+      .parse((response, done) => {
+        const chunks: Buffer[] = []
+        response.on('data', (chunk: Buffer) => chunks.push(chunk))
+        response.on('end', () => done(null, Buffer.concat(chunks)))
+      })
+      .expect(200)
+  ).body as Buffer
+const bringIn = (zip: Buffer) =>
+  request(at.app).post('/api/vehicles/import').set('Content-Type', 'application/zip').send(zip)
+const counts = async () => {
+  const tables = ['vehicles', 'drives', 'fittings', 'walkrounds', 'jobs', 'photos']
+  const all = await Promise.all(
+    tables.map(async (table) => {
+      const [row] = await at.source.query<{ n: string }[]>(`SELECT COUNT(*) AS n FROM ${table}`)
+      return row?.n
+    }),
+  )
+  return all.map(Number)
+}
+
+test('a vehicle goes out as files anyone can open, and comes in again with everything, under new ids', async () => {
+  const zip = await out(vehicle.id)
+  const files = await unpacked(zip)
+  expect([...files.keys()]).toEqual([
+    ...['vehicle.json', 'drives/1-Main-drive.drive.json', 'drives/1-Main-drive.records.json'],
+    expect.stringMatching(/^pictures\/[0-9a-f-]{36}\.jpg$/),
+  ])
+  expect(JSON.parse(files.get('drives/1-Main-drive.drive.json')?.toString() ?? '')).toEqual(ketch())
+  const again = (await bringIn(zip).expect(201)).body as VehicleRecord
+  expect(again).toMatchObject({ name: 'Gannet coupe', plate: 'GN-1', engine: '1.9', distance: 48_200, notes: 'blue' })
+  expect(again.id).not.toBe(vehicle.id)
+  const [copy] = (
+    (await request(at.app).get('/api/drives').query({ vehicleId: again.id })).body as { drives: DriveRecord[] }
+  ).drives
+  expect(copy?.document).toEqual(drive.document)
+  const rows = async <Row>(path: string) =>
+    Object.values((await request(at.app).get(path).expect(200)).body as Record<string, Row[]>)[0] ?? []
+  const below = `/api/drives/${copy?.id ?? ''}`
+  expect(await rows<Fitting>(`${below}/fittings`)).toMatchObject([{ mark: '6PK1675', by: 'Isla', distance: 48_000 }])
+  expect(await rows<Job>(`/api/jobs?driveId=${copy?.id ?? ''}`)).toMatchObject([{ complaint: 'squeals' }])
+  const [walk] = await rows<Walkround>(`${below}/walkrounds`)
+  const photo = walk?.checks[0]?.photos[0]?.id
+  expect([...files.keys()].join()).not.toContain(photo)
+  await request(at.app)
+    .get(`/api/photos/${photo ?? ''}/screen`)
+    .expect(200)
+  // The same vehicle gives the same file: what comes in lost nothing on the way.
+  const second = await unpacked(await out(again.id))
+  expect(second.get('drives/1-Main-drive.drive.json')).toEqual(files.get('drives/1-Main-drive.drive.json'))
+})
+
+describe('refused in a sentence, and nothing is stored', () => {
+  /** A ZIP whose only file says of itself what it is told to: the reader has to notice. */
+  function forged(name: string, content: Buffer, claimed = content.length): Buffer {
+    const data = deflateRawSync(content)
+    const fileName = Buffer.from(name)
+    const common = (signature: number, versions: number) => {
+      const head = Buffer.alloc(versions)
+      head.writeUInt32LE(signature, 0)
+      return head
+    }
+    const local = common(0x04034b50, 30)
+    local.writeUInt16LE(20, 4)
+    local.writeUInt16LE(8, 8)
+    local.writeUInt32LE(data.length, 18)
+    local.writeUInt32LE(claimed, 22)
+    local.writeUInt16LE(fileName.length, 26)
+    const central = common(0x02014b50, 46)
+    central.writeUInt16LE(20, 4)
+    central.writeUInt16LE(20, 6)
+    central.writeUInt16LE(8, 10)
+    central.writeUInt32LE(data.length, 20)
+    central.writeUInt32LE(claimed, 24)
+    central.writeUInt16LE(fileName.length, 28)
+    const end = common(0x06054b50, 22)
+    end.writeUInt16LE(1, 8)
+    end.writeUInt16LE(1, 10)
+    end.writeUInt32LE(central.length + fileName.length, 12)
+    end.writeUInt32LE(local.length + fileName.length + data.length, 16)
+    return Buffer.concat([local, fileName, data, central, fileName, end])
+  }
+  const without = async (part: RegExp, instead?: string) => {
+    const files = new Map<string, Buffer | string>(await unpacked(await out(vehicle.id)))
+    for (const name of files.keys())
+      if (part.test(name)) {
+        if (instead === undefined) files.delete(name)
+        else files.set(name, instead)
+      }
+    return packed(files)
+  }
+
+  test.each<[string, () => Buffer | Promise<Buffer>, RegExp]>([
+    ['no ZIP at all', () => Buffer.from('<script>alert(1)</script>'), /is not a ZIP file/],
+    ['a name that leads out', () => forged('../../etc/emery', Buffer.from('x')), /leads out of it/],
+    ['a name from the root', () => forged('/etc/emery', Buffer.from('x')), /leads out of it/],
+    ['a bomb that says so', () => forged('vehicle.json', Buffer.alloc(1000), 4_000_000_000), /4000 MB, more than/],
+    [
+      'a bomb that hides it',
+      () => forged('vehicle.json', Buffer.alloc(50_000_000), 100),
+      /not as large as the ZIP says/,
+    ],
+    ['no list of what is in it', () => without(/^vehicle\.json$/), /is missing from the ZIP/],
+    ['a missing drive', () => without(/\.drive\.json$/), /is missing from the ZIP/],
+    ['a missing picture', () => without(/^pictures/), /is missing from the ZIP/],
+    ['a drive that is none', () => without(/\.drive\.json$/, '{"format":"other"}'), /format/],
+    ['records that are not JSON', () => without(/\.records\.json$/, '{'), /is not JSON/],
+  ])('%s', async (_, make, sentence) => {
+    const before = await counts()
+    const refused = await bringIn(await make()).expect(422)
+    const { code, problems } = (refused.body as ErrorBody).error
+    expect([code, problems?.[0]?.message]).toEqual(['BAD_ZIP', expect.stringMatching(sentence)])
+    expect(await counts()).toEqual(before)
+  })
+
+  test('a picture that is none', async () => {
+    const before = await counts()
+    const refused = await bringIn(await without(/^pictures/, '<svg onload="alert(1)"/>')).expect(422)
+    expect((refused.body as ErrorBody).error.code).toBe('PHOTO_NOT_READ')
+    expect(await counts()).toEqual(before)
+  })
+})
