@@ -19,6 +19,7 @@ await runMain(async () => {
     'tension.ts',
     'pluck.ts',
     'line-up.ts',
+    'board.ts',
   ]) {
     await openly(process.execPath, ['--import', 'tsx', join(ROOT, 'bench', file)], { cwd: ROOT })
     process.stdout.write('\n')

@@ -3,6 +3,7 @@ import pino from 'pino'
 import { buildApp } from './app.ts'
 import { readConfig, type Config } from './config.ts'
 import { dataSourceFor } from './database/data-source.ts'
+import { migrate } from './database/migrate.ts'
 import { loadDemo } from './database/load-demo.ts'
 
 /** Milliseconds an open request gets to finish after the server was told to stop. */
@@ -14,7 +15,7 @@ async function main(): Promise<void> {
   const config = readConfig(process.env)
   const log = pino({ base: null }, pino.destination({ dest: config.logFile ?? 1, sync: true }))
   const source = await dataSourceFor(config.databaseUrl).initialize()
-  await source.runMigrations()
+  await migrate(source)
   if (config.demoDir !== undefined) await loadDemo(source, config.demoDir, now)
   const { webDir, examplesDir, hostNames } = config
   const app = buildApp({

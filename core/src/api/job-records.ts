@@ -165,11 +165,18 @@ export interface BoardDue {
 
 export interface Board {
   readonly rows: readonly BoardRow[]
-  /** How many there are of what was asked for. */
-  readonly total: number
-  /** Jobs by what they wait for, whatever was asked for. */
+  /** Whether there are more after these. */
+  readonly more: boolean
+}
+
+/** How many jobs wait for what. */
+export interface BoardCounts {
   readonly counts: Readonly<Record<JobStage, number>>
-  /** What falls due on drives, the most urgent first, and how much there is of it. */
+}
+
+/** What falls due on drives, the most urgent first. */
+export interface BoardDues {
   readonly due: readonly BoardDue[]
-  readonly dueTotal: number
+  /** Whether there is more than these. */
+  readonly more: boolean
 }

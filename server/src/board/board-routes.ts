@@ -4,7 +4,7 @@ import { wholeNumber } from '../http/request-checks.ts'
 import type { BoardService } from './board-service.ts'
 import { wordsOf } from './words.ts'
 
-/** `GET /?stage=&vehicleId=&q=&limit=&offset=`; what is not understood of it is left aside, as an address may be old. */
+/** `GET /counts` and `GET /due` what falls due; `GET /?stage=&vehicleId=&q=&limit=&offset=`; what is not understood of it is left aside, as an address may be old. */
 export function boardRoutes(board: BoardService): Router {
   const routes = Router()
   routes.get('/', async (request, response) => {
@@ -19,5 +19,14 @@ export function boardRoutes(board: BoardService): Router {
       }),
     )
   })
+
+  routes.get('/counts', async (_request, response) => {
+    response.json(await board.counts())
+  })
+
+  routes.get('/due', async (_request, response) => {
+    response.json(await board.dues())
+  })
+
   return routes
 }

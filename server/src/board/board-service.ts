@@ -1,12 +1,20 @@
-import type { DataSource, SelectQueryBuilder } from 'typeorm'
-import { JOB_STAGES, type Board, type BoardDue, type BoardRow, type JobStage, type JobStanding } from '@emery/core'
-import { JobEntity } from '../jobs/job.entity.ts'
+import type { DataSource } from 'typeorm'
+import {
+  JOB_STAGES,
+  type Board,
+  type BoardCounts,
+  type BoardDue,
+  type BoardDues,
+  type BoardRow,
+  type JobStage,
+  type JobStanding,
+} from '@emery/core'
 import { likeOf } from './words.ts'
 
 export interface BoardQuery {
   readonly stage: JobStage | null
   readonly vehicleId: string | null
-  /** Every word has to stand in the complaint, the job's number, the vehicle's name or plate, or the drive's name. */
+  /** In small letters; every word has to stand in the complaint, the job's number, the vehicle's name or plate, or the drive's name. */
   readonly words: readonly string[]
   readonly limit: number
   readonly offset: number
@@ -25,85 +33,69 @@ export class BoardService {
     private readonly now: () => Date,
   ) {}
 
-  async board(query: BoardQuery): Promise<Board> {
-    const [rows, total, counts, due] = await Promise.all([
-      this.rows(query),
-      this.total(query),
-      this.counts(),
-      this.due(),
-    ])
-    return { rows, total, counts, ...due }
-  }
-
-  private async rows(query: BoardQuery): Promise<BoardRow[]> {
-    const found = await this.matching(query)
-      .select([
-        ...['job.id AS id', 'job.number AS number', 'job.complaint AS complaint', 'job.stage AS stage'],
-        ...['job.stepsDone AS stepsDone', 'job.stepsAll AS stepsAll', 'job.looks AS looks', 'job.dueOn AS dueOn'],
-        ...['job.dueKm AS dueKm', 'job.openedAt AS openedAt', 'job.closedAt AS closedAt'],
-        ...['drive.id AS driveId', 'drive.name AS driveName', 'drive.version AS driveVersion'],
-        ...VEHICLE_COLUMNS,
-      ])
-      .orderBy('job.openedAt', 'DESC')
-      .addOrderBy('job.number', 'DESC')
-      .limit(query.limit)
-      .offset(query.offset)
-      .getRawMany<RawRow>()
-    return found.map(boardRow)
-  }
-
-  private async total(query: BoardQuery): Promise<number> {
-    return this.matching(query).getCount()
-  }
-
-  private async counts(): Promise<Board['counts']> {
-    const found: { stage: JobStage; count: string }[] = await this.source.query(
-      'SELECT stage, COUNT(*) AS count FROM jobs WHERE deletedAt IS NULL GROUP BY stage',
-    )
-    const count = new Map(found.map((each) => [each.stage, Number(each.count)]))
-    return Object.fromEntries(JOB_STAGES.map((stage) => [stage, count.get(stage) ?? 0])) as Record<JobStage, number>
+  /** One page. How many there are in all nobody is told: counting them would cost more than finding these. */
+  async board({ limit, ...query }: BoardQuery): Promise<Board> {
+    const ids = await this.ids({ ...query, limit: limit + 1 })
+    return { rows: await this.rows(ids.slice(0, limit)), more: ids.length > limit }
   }
 
   /** Overdue first; by distance only where the vehicle's was read. */
-  private async due(): Promise<Pick<Board, 'due' | 'dueTotal'>> {
+  async dues(): Promise<BoardDues> {
     const until = new Date(this.now().getTime() + AHEAD_MS).toISOString().slice(0, 10)
-    const found: RawDue[] = await this.source.query(
-      `SELECT due.words, due.dueOn, due.dueKm, drive.id AS driveId, drive.name AS driveName,
-              vehicle.id AS vehicleId, vehicle.name AS vehicleName, vehicle.plate, vehicle.distance,
-              COUNT(*) OVER () AS total
-         FROM drive_dues due
-         JOIN drives drive ON drive.id = due.driveId AND drive.deletedAt IS NULL
-         LEFT JOIN vehicles vehicle ON vehicle.id = drive.vehicleId
-        WHERE (due.dueOn IS NULL AND due.dueKm IS NULL) OR due.dueOn <= ? OR due.dueKm <= vehicle.distance + ?
-        ORDER BY due.dueOn IS NOT NULL OR due.dueKm IS NOT NULL, due.dueOn, due.dueKm - vehicle.distance, due.driveId
-        LIMIT ?`,
-      [until, AHEAD_KM, MOST_DUE],
+    const found = await this.source.query<RawDue[]>(
+      `SELECT due.*, drive.name AS driveName, vehicle.name AS vehicleName, vehicle.plate, vehicle.distance FROM (
+         SELECT driveId, vehicleId, words, dueOn, dueKm, aheadKm, dueOn IS NOT NULL OR dueKm IS NOT NULL AS later
+           FROM drive_dues
+          WHERE (dueOn IS NULL AND dueKm IS NULL) OR dueOn <= ? OR aheadKm <= ?
+          ORDER BY later, dueOn, aheadKm, driveId
+          LIMIT ?
+       ) due JOIN drives drive ON drive.id = due.driveId AND drive.deletedAt IS NULL
+       LEFT JOIN vehicles vehicle ON vehicle.id = due.vehicleId
+       ORDER BY due.later, due.dueOn, due.aheadKm, due.driveId`,
+      [until, AHEAD_KM, MOST_DUE + 1],
     )
-    return { due: found.map(boardDue), dueTotal: Number(found[0]?.total ?? 0) }
+    return { due: found.slice(0, MOST_DUE).map(boardDue), more: found.length > MOST_DUE }
   }
 
-  private matching({ stage, vehicleId, words }: BoardQuery): SelectQueryBuilder<object> {
-    const query = this.source
-      .createQueryBuilder()
-      .from(JobEntity, 'job')
-      .innerJoin('drive', 'drive', 'drive.id = job.driveId')
-      .leftJoin('vehicle', 'vehicle', 'vehicle.id = drive.vehicleId')
-      .where('job.deletedAt IS NULL')
-    if (stage !== null) query.andWhere('job.stage = :stage', { stage })
-    if (vehicleId !== null) query.andWhere('drive.vehicleId = :vehicleId', { vehicleId })
-    for (const [i, word] of words.entries())
-      query.andWhere(
-        `CONCAT_WS(' ', job.complaint, job.number, drive.name, vehicle.name, vehicle.plate) LIKE :word${i}`,
-        { [`word${i}`]: likeOf(word) },
-      )
-    return query
+  /** Read backward along an index of time and words, until there are enough; left to itself MariaDB would read every job instead. */
+  private async ids({ stage, vehicleId, words, limit, offset }: BoardQuery): Promise<string[]> {
+    const conditions = [
+      'deletedAt IS NULL',
+      ...(stage === null ? [] : ['stage = ?']),
+      ...(vehicleId === null ? [] : ['vehicleId = ?']),
+      ...words.map(() => 'words LIKE ?'),
+    ]
+    const found = await this.source.query<{ id: string }[]>(
+      `SELECT id FROM jobs ${words.length === 0 ? '' : 'FORCE INDEX (jobs_words)'} WHERE ${conditions.join(' AND ')}
+        ORDER BY openedAt DESC ${words.length === 0 ? ', id DESC' : ''} LIMIT ? OFFSET ?`,
+      [...[stage, vehicleId].filter((value) => value !== null), ...words.map(likeOf), limit, offset],
+    )
+    return found.map(({ id }) => id)
+  }
+
+  private async rows(ids: readonly string[]): Promise<BoardRow[]> {
+    if (ids.length === 0) return []
+    const found = await this.source.query<RawRow[]>(
+      `SELECT job.id, job.number, job.complaint, job.stage, job.stepsDone, job.stepsAll, job.looks, job.dueOn, job.dueKm,
+              job.openedAt, job.closedAt, drive.id AS driveId, drive.name AS driveName, drive.version AS driveVersion,
+              vehicle.id AS vehicleId, vehicle.name AS vehicleName, vehicle.plate, vehicle.distance
+         FROM jobs job JOIN drives drive ON drive.id = job.driveId
+         LEFT JOIN vehicles vehicle ON vehicle.id = drive.vehicleId
+        WHERE job.id IN (?) ORDER BY job.openedAt DESC, job.id DESC`,
+      [ids],
+    )
+    return found.map(boardRow)
+  }
+
+  async counts(): Promise<BoardCounts> {
+    const found = await this.source.query<{ stage: JobStage; count: string }[]>(
+      'SELECT stage, COUNT(*) AS count FROM jobs WHERE deletedAt IS NULL GROUP BY stage',
+    )
+    const count = new Map(found.map((each) => [each.stage, Number(each.count)]))
+    const all = JOB_STAGES.map((stage) => [stage, count.get(stage) ?? 0])
+    return { counts: Object.fromEntries(all) as Record<JobStage, number> }
   }
 }
-
-const VEHICLE_COLUMNS = [
-  ...['vehicle.id AS vehicleId', 'vehicle.name AS vehicleName', 'vehicle.plate AS plate'],
-  'vehicle.distance AS distance',
-]
 
 interface RawVehicle {
   readonly vehicleId: string | null
@@ -129,7 +121,6 @@ interface RawDue extends RawVehicle {
   readonly dueKm: number | null
   readonly driveId: string
   readonly driveName: string
-  readonly total: string
 }
 
 function vehicleOf({ vehicleId, vehicleName, plate, distance }: RawVehicle): BoardRow['vehicle'] {

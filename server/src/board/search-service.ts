@@ -16,6 +16,11 @@ interface Raw {
 const having = (text: string, words: readonly string[]) =>
   words.map(() => `CONCAT_WS(' ', ${text}) LIKE ?`).join(' AND ')
 
+/** The same in the column that is kept for it. */
+const inWords = (words: readonly string[]) => words.map(() => 'words LIKE ?').join(' AND ')
+
+const few = `LIMIT ${MOST_OF_A_KIND}`
+
 /** Finds vehicles, drives, jobs and belts by words of what stands on them. */
 export class SearchService {
   constructor(private readonly source: DataSource) {}
@@ -37,19 +42,18 @@ export class SearchService {
       ),
       ask(
         'drive',
-        `SELECT drives.id, CONCAT_WS(', ', vehicles.name, drives.name) AS title, COALESCE(vehicles.plate, '') AS hint
-           FROM drives LEFT JOIN vehicles ON vehicles.id = drives.vehicleId
-          WHERE drives.deletedAt IS NULL AND ${having('drives.name, vehicles.name, vehicles.plate', words)}
-          ORDER BY drives.updatedAt DESC, drives.id`,
+        `SELECT drive.id, CONCAT_WS(', ', vehicles.name, drive.name) AS title, COALESCE(vehicles.plate, '') AS hint
+           FROM (SELECT id FROM drives WHERE deletedAt IS NULL AND ${inWords(words)} ORDER BY updatedAt DESC ${few}) found
+           JOIN drives drive ON drive.id = found.id LEFT JOIN vehicles ON vehicles.id = drive.vehicleId
+          ORDER BY drive.updatedAt DESC, drive.id`,
       ),
       ask(
         'job',
-        `SELECT jobs.id, jobs.driveId, CONCAT_WS(', ', CONCAT('Job ', jobs.number), vehicles.name, NULLIF(jobs.complaint, '')) AS title,
-                jobs.stage AS hint
-           FROM jobs JOIN drives ON drives.id = jobs.driveId LEFT JOIN vehicles ON vehicles.id = drives.vehicleId
-          WHERE jobs.deletedAt IS NULL
-            AND ${having("'job', jobs.number, jobs.complaint, drives.name, vehicles.name, vehicles.plate", words)}
-          ORDER BY jobs.openedAt DESC, jobs.number DESC`,
+        `SELECT job.id, job.driveId, CONCAT_WS(', ', CONCAT('Job ', job.number), vehicles.name, NULLIF(job.complaint, '')) AS title,
+                job.stage AS hint
+           FROM (SELECT id FROM jobs WHERE deletedAt IS NULL AND ${inWords(words)} ORDER BY openedAt DESC ${few}) found
+           JOIN jobs job ON job.id = found.id LEFT JOIN vehicles ON vehicles.id = job.vehicleId
+          ORDER BY job.openedAt DESC, job.number DESC`,
       ),
       ask(
         'belt',

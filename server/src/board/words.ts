@@ -1,11 +1,12 @@
 /** Words that are looked for at most; more are left aside. */
 const MOST_WORDS = 6
 
-/** What was typed, as the words of it. */
+/** What was typed, as the words of it in small letters. */
 export function wordsOf(typed: unknown): readonly string[] {
   return typeof typed === 'string'
     ? typed
         .slice(0, 120)
+        .toLowerCase()
         .split(/\s+/)
         .filter((word) => word !== '')
         .slice(0, MOST_WORDS)

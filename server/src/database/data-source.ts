@@ -21,6 +21,7 @@ import { WalkroundsAndKnowledge1764500000000 } from './migrations/1764500000000-
 import { Jobs1764600000000 } from './migrations/1764600000000-jobs.ts'
 import { PeopleAndSessions1764700000000 } from './migrations/1764700000000-people-and-sessions.ts'
 import { JobsThatMove1764800000000 } from './migrations/1764800000000-jobs-that-move.ts'
+import { WordsToFindBy1764900000000 } from './migrations/1764900000000-words-to-find-by.ts'
 import { StackParts1764300000000 } from './migrations/1764300000000-stack-parts.ts'
 
 /** The connection to MariaDB. The schema changes by migrations only. */
@@ -60,6 +61,7 @@ export function dataSourceFor(url: string): DataSource {
       Jobs1764600000000,
       PeopleAndSessions1764700000000,
       JobsThatMove1764800000000,
+      WordsToFindBy1764900000000,
     ],
     migrationsTransactionMode: 'each',
     synchronize: false,

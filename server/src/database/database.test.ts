@@ -6,8 +6,12 @@ import { fileURLToPath } from 'node:url'
 import { DriveService } from '../drives/drive-service.ts'
 import { fittingsOf } from '../fittings/fittings.ts'
 import { ShelfService } from '../shelf/shelf-service.ts'
-import { startTestApp } from '../testing/test-app.ts'
+import { jobFieldsSchema, newJob, type JobFields } from '@emery/core'
+import { JobService } from '../jobs/job-service.ts'
+import { startTestApp, testDatabase } from '../testing/test-app.ts'
 import { ketchWithCrank } from '../testing/documents.ts'
+import { dataSourceFor } from './data-source.ts'
+import { migrate } from './migrate.ts'
 import { loadDemo } from './load-demo.ts'
 
 const DEMO = fileURLToPath(new URL('../../../demo', import.meta.url))
@@ -97,5 +101,61 @@ test('a broken demo file is named', async () => {
     )
   } finally {
     await close()
+  }
+})
+
+test('two servers that start together bring a database up to date once', async () => {
+  const { url, drop } = await testDatabase()
+  const sources = await Promise.all([1, 2].map(() => dataSourceFor(url).initialize()))
+  try {
+    await Promise.all(sources.map(migrate))
+    const [source] = sources
+    const done = await source?.query<{ n: string }[]>(
+      'SELECT COUNT(*) AS n, COUNT(DISTINCT name) AS names FROM migrations',
+    )
+    expect(done).toEqual([{ n: String(source?.migrations.length), names: String(source?.migrations.length) }])
+  } finally {
+    await Promise.all(sources.map((source) => source.destroy()))
+    await drop()
+  }
+})
+
+test('jobs of an older Emery are brought along, with their ticks', async () => {
+  const { url, drop } = await testDatabase()
+  const source = await dataSourceFor(url).initialize()
+  const undoTo = async (name: string) => {
+    const last = 'SELECT name FROM migrations ORDER BY timestamp DESC LIMIT 1'
+    while ((await source.query<{ name: string }[]>(last))[0]?.name !== name) await source.undoLastMigration()
+  }
+  try {
+    await source.runMigrations()
+    await undoTo('PeopleAndSessions1764700000000')
+    const id = '7b0d0c9e-33f8-4c4f-9a51-1f6f2f1a4f10'
+    const tick = {
+      step: 'before.safe',
+      title: 'Make it safe',
+      is: 'done',
+      reason: '',
+      by: 'Isla',
+      at: '2026-11-20T10:00:00Z',
+    }
+    await source.query(
+      'INSERT INTO jobs (id, version, updatedAt, driveId, complaint, asked, ticks, torques, closedAt) VALUES (?, 3, NOW(3), ?, ?, ?, ?, ?, NULL)',
+      [id, id, 'squeals', 'a belt', JSON.stringify([tick]), '[]'],
+    )
+    await source.runMigrations()
+    const job = await new JobService(source, () => new Date()).get(id)
+    expect(job).toMatchObject({ number: 1, version: 3, complaint: 'squeals', asked: 'a belt', closedAt: null })
+    const keys = Object.keys(newJob(id)) as (keyof JobFields)[]
+    const fields = Object.fromEntries(keys.map((key) => [key, job[key]]))
+    // What is kept is what the schema of today asks for.
+    expect(jobFieldsSchema.isValidSync(fields, { strict: true })).toBe(true)
+    await undoTo('PeopleAndSessions1764700000000')
+    expect(await source.query('SELECT complaint, asked, closedAt FROM jobs')).toEqual([
+      { complaint: 'squeals', asked: 'a belt', closedAt: null },
+    ])
+  } finally {
+    await source.destroy()
+    await drop()
   }
 })

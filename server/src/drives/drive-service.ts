@@ -1,6 +1,7 @@
 import { Brackets, IsNull, Like, type DataSource, type EntityManager } from 'typeorm'
 import { v4 as newId } from 'uuid'
 import type { CheckedDrive, DriveList, DriveRecord, RevisionRecord, RevisionSummary } from '@emery/core'
+import { rewriteWords } from '../board/find-words.ts'
 import { ApiError } from '../http/errors.ts'
 import { VehicleEntity } from '../vehicles/vehicle.entity.ts'
 import { DriveEntity, DriveRevisionEntity, type DriveRevisionRow, type DriveRow } from './drive.entity.ts'
@@ -93,6 +94,7 @@ export class DriveService {
         savedBy: by,
         savedAt: at,
       })
+      await rewriteWords(manager, { driveId: id })
       return driveRecord(await this.row(manager, id))
     })
   }
@@ -117,6 +119,7 @@ export class DriveService {
       }
       const revision = { driveId: id, version, saveId, document: text, reason, savedBy: by, savedAt: at }
       await manager.insert(DriveRevisionEntity, revision)
+      await rewriteWords(manager, { driveId: id })
       return driveRecord(await this.row(manager, id))
     })
   }
@@ -126,6 +129,7 @@ export class DriveService {
     const { manager } = this.source
     if (vehicleId !== null) await mustHaveVehicle(manager, vehicleId)
     await manager.update(DriveEntity, { id, deletedAt: IsNull() }, { vehicleId })
+    await rewriteWords(manager, { driveId: id })
     return this.get(id)
   }
 

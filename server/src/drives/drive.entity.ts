@@ -6,6 +6,8 @@ export interface DriveRow {
   vehicleId: string | null
   vehicle?: VehicleRow | null
   name: string
+  /** What it is found by, kept by `rewriteWords`. */
+  words?: string
   /** A checked drive document as JSON text. */
   document: string
   version: number
@@ -21,6 +23,7 @@ export const DriveEntity = new EntitySchema<DriveRow>({
     id: { type: 'char', length: 36, primary: true },
     vehicleId: { type: 'char', length: 36, nullable: true },
     name: { type: 'varchar', length: 120 },
+    words: { type: 'varchar', length: 700, charset: 'utf8mb4', collation: 'utf8mb4_bin', default: '' },
     document: { type: 'longtext' },
     version: { type: 'int' },
     createdAt: { type: 'datetime', precision: 3 },
@@ -38,6 +41,7 @@ export const DriveEntity = new EntitySchema<DriveRow>({
   indices: [
     { name: 'drives_vehicle', columns: ['vehicleId'] },
     { name: 'drives_updated', columns: ['updatedAt'] },
+    { name: 'drives_words', columns: ['deletedAt', 'updatedAt', 'words'] },
   ],
 })
 

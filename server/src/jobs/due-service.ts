@@ -1,5 +1,6 @@
 import { IsNull, type DataSource } from 'typeorm'
 import { dueItems, shopRulesOf, type CheckedDrive, type DueItem } from '@emery/core'
+import { rewriteWords } from '../board/find-words.ts'
 import { DriveEntity } from '../drives/drive.entity.ts'
 import { fittingsOf } from '../fittings/fittings.ts'
 import { RuleService } from '../rules/rule-service.ts'
@@ -32,6 +33,7 @@ export class DueService {
     await this.source.transaction(async (all) => {
       await all.delete(DriveDueEntity, { driveId })
       if (rows.length > 0) await all.insert(DriveDueEntity, rows)
+      await rewriteWords(all, { driveId })
     })
   }
 }
@@ -39,7 +41,7 @@ export class DueService {
 function dueRow(driveId: string, { part, what, why, atKm, atMs }: DueItem, position: number): DriveDueRow {
   const words = `${what === 'replace' ? 'Replace' : 'Look at'} ${part.name}: ${why}`
   return {
-    ...{ driveId, position, words: words.slice(0, 200), dueKm: atKm },
+    ...{ driveId, position, words: words.slice(0, 200), dueKm: atKm, vehicleId: null, aheadKm: null },
     dueOn: atMs === null ? null : new Date(atMs).toISOString().slice(0, 10),
   }
 }

@@ -12,6 +12,7 @@ import {
   type JobStanding,
 } from '@emery/core'
 import { DriveEntity } from '../drives/drive.entity.ts'
+import { rewriteWords } from '../board/find-words.ts'
 import { ApiError } from '../http/errors.ts'
 import { JobEntity, type JobRow } from './job.entity.ts'
 
@@ -63,6 +64,7 @@ export class JobService {
         ...{ ...listed(job), ...standing, openedAt: at },
       }
       await manager.insert(JobEntity, row)
+      await rewriteWords(manager, { driveId: job.driveId })
       return jobOf(row)
     })
   }
@@ -79,6 +81,8 @@ export class JobService {
       change,
     )
     if (affected !== 1) throw conflict({ basedOn, fields }, await this.get(id))
+    if (job.complaint !== before.complaint || job.driveId !== before.driveId)
+      await rewriteWords(this.source, { driveId: job.driveId })
     return jobOf({ ...before, ...change })
   }
 

@@ -10,6 +10,9 @@ export interface JobRow extends VersionedRow, JobStanding {
   readonly number: number
   readonly driveId: string
   readonly complaint: string
+  /** What it is found by and which vehicle it is on, kept by `rewriteWords`. */
+  readonly words?: string
+  readonly vehicleId?: string | null
   readonly document: JobFields
   readonly stage: JobStage
   readonly openedAt: Date
@@ -26,6 +29,8 @@ export const JobEntity = new EntitySchema<JobRow>({
     number: { type: 'int' },
     driveId: { type: 'char', length: 36 },
     complaint: { type: 'varchar', length: 500 },
+    words: { type: 'varchar', length: 700, charset: 'utf8mb4', collation: 'utf8mb4_bin', default: '' },
+    vehicleId: { type: 'char', length: 36, nullable: true },
     document: jsonColumn,
     stage: { type: 'varchar', length: 20 },
     stepsDone: { type: 'int' },
@@ -39,6 +44,8 @@ export const JobEntity = new EntitySchema<JobRow>({
   indices: [
     { name: 'jobs_drive', columns: ['driveId'] },
     { name: 'jobs_stage', columns: ['deletedAt', 'stage', 'openedAt'] },
+    { name: 'jobs_words', columns: ['deletedAt', 'openedAt', 'words'] },
+    { name: 'jobs_vehicle', columns: ['vehicleId'] },
     { name: 'jobs_opened', columns: ['deletedAt', 'openedAt'] },
   ],
   uniques: [{ name: 'jobs_number', columns: ['number'] }],
@@ -52,6 +59,9 @@ export interface DriveDueRow {
   readonly words: string
   readonly dueOn: string | null
   readonly dueKm: number | null
+  /** Kept by `rewriteWords`, with the km to go until `dueKm`. */
+  readonly vehicleId: string | null
+  readonly aheadKm: number | null
 }
 
 export const DriveDueEntity = new EntitySchema<DriveDueRow>({
@@ -61,6 +71,8 @@ export const DriveDueEntity = new EntitySchema<DriveDueRow>({
     driveId: { type: 'char', length: 36, primary: true },
     position: { type: 'int', primary: true },
     words: { type: 'varchar', length: 200 },
+    vehicleId: { type: 'char', length: 36, nullable: true },
+    aheadKm: { type: 'double', nullable: true },
     dueOn: { type: 'varchar', length: 10, nullable: true },
     dueKm: { type: 'double', nullable: true },
   },

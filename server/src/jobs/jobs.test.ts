@@ -5,6 +5,8 @@ import {
   newJob,
   settleDrive,
   type Board,
+  type BoardCounts,
+  type BoardDues,
   type DriveRecord,
   type ErrorBody,
   type Found,
@@ -119,8 +121,10 @@ describe('the board', () => {
   test('lists by what a job waits for, by words and by vehicle, in pages, and counts all', async () => {
     const parts = [{ id: 'p', what: 'Belt', number: 'B-1', count: 1, place: 'ordered' as const, backBy: '' }]
     const waiting = await add(job({ complaint: 'whistles when cold', parts }))
-    const { rows, total, counts } = await board({ stage: 'parts' })
-    expect([rows.map(({ id }) => id), total, counts.parts]).toEqual([[waiting.id], 1, 1])
+    const { rows, more } = await board({ stage: 'parts' })
+    expect([rows.map(({ id }) => id), more]).toEqual([[waiting.id], false])
+    const { counts } = (await request(at.app).get('/api/board/counts').expect(200)).body as BoardCounts
+    expect(counts.parts).toBe(1)
     expect(rows[0]).toMatchObject({
       ...{ number: waiting.number, complaint: 'whistles when cold', stage: 'parts' },
       vehicle: { name: 'Gannet coupe', plate: 'GN-1', distance: 48_200 },
@@ -128,14 +132,15 @@ describe('the board', () => {
     })
     for (const q of ['WHISTLES gn-1', 'gannet cold', String(waiting.number)])
       expect([q, (await board({ q })).rows.map(({ id }) => id)]).toEqual([q, expect.arrayContaining([waiting.id])])
-    expect((await board({ q: 'whistles nothing' })).total).toBe(0)
-    expect((await board({ q: '100%' })).total).toBe(0)
+    expect((await board({ q: 'whistles nothing' })).rows).toEqual([])
+    expect((await board({ q: '100%' })).rows).toEqual([])
     expect((await board({ vehicleId: vehicle.id })).rows.every((row) => row.vehicle?.id === vehicle.id)).toBe(true)
     const all = await board()
     const pages = await Promise.all([0, 1, 2].map((offset) => board({ limit: 1, offset })))
     expect(pages.map((page) => page.rows[0]?.id)).toEqual(all.rows.slice(0, 3).map(({ id }) => id))
     // An address that is old or mistyped still shows the board.
-    expect((await board({ stage: 'nonsense', limit: 'x' })).total).toBe(all.total)
+    expect((await board({ stage: 'nonsense', limit: 'x' })).rows).toEqual(all.rows)
+    expect([pages[0]?.more, all.more]).toEqual([true, false])
   })
 
   test('says what is worn on which drive, once it was seen or its distance is near', async () => {
@@ -145,7 +150,10 @@ describe('the board', () => {
       .post(`/api/drives/${id}/fittings`)
       .send({ ...fitting, reason: '', spare: '', by: 'Isla' })
       .expect(201)
-    const due = async () => (await board()).due.filter((each) => each.driveId === id)
+    const due = async () =>
+      ((await request(at.app).get('/api/board/due').expect(200)).body as BoardDues).due.filter(
+        (each) => each.driveId === id,
+      )
     // Twelve years are past the end of any belt.
     expect(await due()).toMatchObject([{ words: expect.stringMatching(/^Replace /), vehicle: { plate: 'GN-1' } }])
     await request(at.app)
@@ -153,6 +161,22 @@ describe('the board', () => {
       .expect(204)
     expect((await due()).filter(({ words }) => words.startsWith('Replace'))).toEqual([])
   })
+})
+
+test('what is named otherwise is found by its new name', async () => {
+  const made = await request(at.app)
+    .post('/api/vehicles')
+    .send({ name: 'Heron', plate: 'HR-9', engine: '', distance: null, notes: '' })
+    .expect(201)
+  const { id } = made.body as VehicleRecord
+  const onHeron = await add(job({ driveId: await newDrive(id), complaint: 'rattles' }))
+  const ids = async (q: string) => (await board({ q })).rows.map((row) => row.id)
+  expect(await ids('heron rattles')).toEqual([onHeron.id])
+  const renamed = { name: 'Bittern', plate: 'HR-9', engine: '', distance: null, notes: '', basedOn: 1 }
+  await request(at.app).put(`/api/vehicles/${id}`).send(renamed).expect(200)
+  expect([await ids('heron'), await ids('BITTERN')]).toEqual([[], [onHeron.id]])
+  await request(at.app).put(`/api/drives/${onHeron.driveId}/vehicle`).send({ vehicleId: null }).expect(200)
+  expect([await ids('bittern'), (await board({ vehicleId: id })).rows]).toEqual([[], []])
 })
 
 test('the search finds vehicles, drives, jobs and belts by words', async () => {

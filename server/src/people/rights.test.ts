@@ -22,6 +22,7 @@ const EXPECTED: Readonly<Record<string, Role | 'anyone'>> = {
   'PUT /people/:id/passphrase': 'lead',
   'PUT /people/:id': 'lead',
   'DELETE /people/:id': 'lead',
+  'POST /vehicles/import': 'mechanic',
   'PUT /knowledge': 'lead',
   'PUT /rules/:key': 'lead',
 }

@@ -1,10 +1,10 @@
 import argon2 from 'argon2'
 import { createHash, randomBytes } from 'node:crypto'
-import { IsNull, LessThan, MoreThan, type DataSource } from 'typeorm'
+import { IsNull, LessThan, type DataSource } from 'typeorm'
 import { v4 as newId } from 'uuid'
 import type { PersonRecord } from '@emery/core'
 import { ApiError } from '../http/errors.ts'
-import { FailedSignInEntity, PersonEntity, SessionEntity } from './person.entity.ts'
+import { FailedSignInEntity, PersonEntity, SessionEntity, type PersonRow } from './person.entity.ts'
 import { personRecord } from './people-service.ts'
 
 /** A session ends this long after it was last used: a working day. */
@@ -56,11 +56,15 @@ export class SessionService {
     if (token === undefined || token === '') return null
     const { manager } = this.source
     const tokenHash = sha256(token)
-    const session = await manager.findOneBy(SessionEntity, { tokenHash, seenAt: MoreThan(this.before(SESSION_MS)) })
-    if (session === null) return null
-    const row = await manager.findOneBy(PersonEntity, { id: session.personId, deletedAt: IsNull() })
-    if (row === null) return null
-    if (session.seenAt < this.before(SEEN_EVERY_MS))
+    // Asked with every request: by one statement, past the entities.
+    const [row] = await manager.query<(PersonRow & { readonly seenAt: Date })[]>(
+      `SELECT person.id, person.name, person.role, person.version, session.seenAt
+         FROM sessions session JOIN people person ON person.id = session.personId AND person.deletedAt IS NULL
+        WHERE session.tokenHash = ? AND session.seenAt > ?`,
+      [tokenHash, this.before(SESSION_MS)],
+    )
+    if (row === undefined) return null
+    if (row.seenAt < this.before(SEEN_EVERY_MS))
       await manager.update(SessionEntity, { tokenHash }, { seenAt: this.now() })
     return personRecord(row)
   }

@@ -1,4 +1,5 @@
 import { IsNull, type DataSource } from 'typeorm'
+import { rewriteWords } from '../board/find-words.ts'
 import { likeOf } from '../board/words.ts'
 import { v4 as newId } from 'uuid'
 import { distanceRefusal, type VehicleFields, type VehicleRecord, type VehicleRevision } from '@emery/core'
@@ -78,6 +79,7 @@ export class VehicleService {
         })
       }
       await manager.insert(VehicleRevisionEntity, { vehicleId: id, version, ...fields, savedAt: at })
+      await rewriteWords(manager, { vehicleId: id })
     })
     return this.get(id)
   }

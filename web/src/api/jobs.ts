@@ -1,5 +1,5 @@
 import { infiniteQueryOptions, queryOptions } from '@tanstack/react-query'
-import type { Board, Job, JobFields, JobStage } from '@emery/core'
+import type { Board, BoardCounts, BoardDues, Job, JobFields, JobStage } from '@emery/core'
 import { ask } from './client.ts'
 
 export const jobsKey = (driveId: string) => ['jobs', driveId] as const
@@ -18,6 +18,16 @@ export const addJob = (fields: JobFields) => ask<Job>('/jobs', { method: 'POST',
 export const saveJob = (id: string, basedOn: number, fields: JobFields) =>
   ask<Job>(`/jobs/${id}`, { method: 'PUT', json: { basedOn, ...fields } })
 
+/** How many jobs wait for what. */
+export function boardCountsQuery() {
+  return queryOptions({ queryKey: [...boardKey, 'counts'], queryFn: () => ask<BoardCounts>('/board/counts') })
+}
+
+/** What falls due on drives. */
+export function boardDuesQuery() {
+  return queryOptions({ queryKey: [...boardKey, 'due'], queryFn: () => ask<BoardDues>('/board/due') })
+}
+
 export interface BoardFilter {
   readonly stage: JobStage | null
   readonly words: string
@@ -27,7 +37,7 @@ export interface BoardFilter {
 /** Rows fetched at once. */
 const PAGE = 50
 
-/** Jobs of the Board, a page at a time; the first page also says how many wait for what, and what is due. */
+/** Jobs of the Board, a page at a time. */
 export function boardQuery({ stage, words, vehicleId = '' }: BoardFilter) {
   return infiniteQueryOptions({
     queryKey: [...boardKey, stage, words, vehicleId],
@@ -36,10 +46,7 @@ export function boardQuery({ stage, words, vehicleId = '' }: BoardFilter) {
         `/board?${new URLSearchParams({ stage: stage ?? '', q: words, vehicleId, limit: `${PAGE}`, offset: `${pageParam}` })}`,
       ),
     initialPageParam: 0,
-    getNextPageParam: (last, pages) => {
-      const so = pages.reduce((sum, { rows }) => sum + rows.length, 0)
-      return so < last.total && last.rows.length > 0 ? so : undefined
-    },
+    getNextPageParam: (last, pages) => (last.more ? pages.reduce((so, { rows }) => so + rows.length, 0) : undefined),
     placeholderData: (before) => before,
   })
 }

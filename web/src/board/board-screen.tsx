@@ -1,10 +1,10 @@
 import { PlusOutlined, SearchOutlined } from '@ant-design/icons'
-import { useInfiniteQuery } from '@tanstack/react-query'
+import { useInfiniteQuery, useQuery } from '@tanstack/react-query'
 import { Button, Input } from 'antd'
 import { useCallback, useMemo, useState } from 'react'
 import { useSearchParams } from 'react-router'
-import { JOB_STAGES, type Board, type JobStage } from '@emery/core'
-import { boardQuery } from '../api/jobs.ts'
+import { JOB_STAGES, type JobStage } from '@emery/core'
+import { boardCountsQuery, boardQuery } from '../api/jobs.ts'
 import { Notice } from '../app/notice.tsx'
 import { useTopBar } from '../app/top-bar.ts'
 import { STAGE_WORDS } from '../jobs/stage-words.ts'
@@ -63,9 +63,7 @@ export function BoardScreen() {
             New job
           </Button>
         </div>
-        {first !== undefined && (
-          <Stages counts={first.counts} stage={stage} onPick={(to) => narrow('waits', to ?? '')} />
-        )}
+        <Stages stage={stage} onPick={(to) => narrow('waits', to ?? '')} />
         {error !== null && first === undefined ? (
           <Notice title="The board cannot be shown" detail={error.message}>
             <Button onClick={() => void refetch()}>Try again</Button>
@@ -74,7 +72,7 @@ export function BoardScreen() {
           <p role="status" className={styles['soft']}>
             Fetching the jobs …
           </p>
-        ) : first.total === 0 ? (
+        ) : first.rows.length === 0 ? (
           <NoJobs narrowed={stage !== null || words.trim() !== ''} onShowAll={() => setSearch({}, { replace: true })} />
         ) : (
           <>
@@ -87,26 +85,26 @@ export function BoardScreen() {
             </ul>
             {hasNextPage && (
               <Button loading={isFetchingNextPage} onClick={() => void fetchNextPage()}>
-                Show more of {first.total.toLocaleString('en-GB')}
+                Show more
               </Button>
             )}
           </>
         )}
       </section>
-      {first !== undefined && <FallsDue due={first.due} total={first.dueTotal} />}
+      <FallsDue />
       <NewJob open={starting} onClose={() => setStarting(false)} />
     </div>
   )
 }
 
 interface StagesProps {
-  readonly counts: Board['counts']
   readonly stage: JobStage | null
   readonly onPick: (stage: JobStage | null) => void
 }
 
 /** What jobs wait for, with how many do; one picked shows only those. */
-function Stages({ counts, stage, onPick }: StagesProps) {
+function Stages({ stage, onPick }: StagesProps) {
+  const { data } = useQuery(boardCountsQuery())
   return (
     <div className={styles['stages']} role="group" aria-label="Waits for">
       {JOB_STAGES.map((each) => (
@@ -116,7 +114,7 @@ function Stages({ counts, stage, onPick }: StagesProps) {
           aria-pressed={each === stage}
           onClick={() => onPick(each === stage ? null : each)}
         >
-          <b className="figures">{counts[each]}</b>
+          <b className="figures">{data?.counts[each] ?? '–'}</b>
           {STAGE_WORDS[each]}
         </button>
       ))}

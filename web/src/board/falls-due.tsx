@@ -1,18 +1,21 @@
+import { useQuery } from '@tanstack/react-query'
 import dayjs from 'dayjs'
 import { Link } from 'react-router'
-import type { Board, BoardDue } from '@emery/core'
+import type { BoardDue } from '@emery/core'
+import { boardDuesQuery } from '../api/jobs.ts'
 import styles from './board.module.css'
 
 /** Worn parts over all drives, the most urgent first: what the last walkround said, and what distance and age say. */
-export function FallsDue({ due, total }: { readonly due: Board['due']; readonly total: number }) {
+export function FallsDue() {
+  const { data } = useQuery(boardDuesQuery())
   return (
     <section className={styles['dues']} aria-label="Falls due">
       <h2 className="heading">Falls due</h2>
-      {due.length === 0 ? (
+      {data === undefined ? null : data.due.length === 0 ? (
         <p className={styles['soft']}>Nothing is worn that was looked at. What nobody has looked at is not known.</p>
       ) : (
         <ul>
-          {due.map((each) => (
+          {data.due.map((each) => (
             <li key={`${each.driveId} ${each.words}`}>
               <Link to={`/walkround/${each.driveId}`}>
                 <strong>
@@ -25,7 +28,7 @@ export function FallsDue({ due, total }: { readonly due: Board['due']; readonly 
           ))}
         </ul>
       )}
-      {total > due.length && <p className={styles['soft']}>and {total - due.length} more</p>}
+      {data?.more === true && <p className={styles['soft']}>and more, less urgent</p>}
     </section>
   )
 }
