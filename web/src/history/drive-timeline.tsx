@@ -2,7 +2,8 @@ import { useQuery } from '@tanstack/react-query'
 import dayjs from 'dayjs'
 import { useMemo, useState } from 'react'
 import { Link } from 'react-router'
-import { driveQuery, revisionsQuery } from '../api/drives.ts'
+import type { CheckedDrive } from '@emery/core'
+import { revisionsQuery } from '../api/drives.ts'
 import { findingsQuery } from '../api/findings.ts'
 import { fittingsQuery } from '../api/fittings.ts'
 import { jobsQuery } from '../api/jobs.ts'
@@ -10,9 +11,14 @@ import { walkroundsQuery } from '../api/walkrounds.ts'
 import { KIND_NAMES, timelineOf, type TimelineKind } from './timeline.ts'
 import styles from './timeline.module.css'
 
+interface DriveTimelineProps {
+  readonly driveId: string
+  /** As it is now; undefined while it is still being fetched. */
+  readonly drive: CheckedDrive | undefined
+}
+
 /** Everything that ever happened to a drive on one line of time, the newest first; each kind can be left out. */
-export function DriveTimeline({ driveId }: { readonly driveId: string }) {
-  const { data: record } = useQuery(driveQuery(driveId))
+export function DriveTimeline({ driveId, drive }: DriveTimelineProps) {
   const { data: revisions } = useQuery(revisionsQuery(driveId))
   const { data: fittings } = useQuery(fittingsQuery(driveId))
   const { data: findings } = useQuery(findingsQuery(driveId))
@@ -20,8 +26,8 @@ export function DriveTimeline({ driveId }: { readonly driveId: string }) {
   const { data: jobs } = useQuery(jobsQuery(driveId))
   const [without, setWithout] = useState<readonly TimelineKind[]>([])
   const line = useMemo(
-    () => timelineOf(driveId, { drive: record?.document, revisions, fittings, findings, walkrounds, jobs }),
-    [driveId, record, revisions, fittings, findings, walkrounds, jobs],
+    () => timelineOf(driveId, { drive, revisions, fittings, findings, walkrounds, jobs }),
+    [driveId, drive, revisions, fittings, findings, walkrounds, jobs],
   )
   const kinds = [...new Set(line.map(({ kind }) => kind))]
   const shown = line.filter(({ kind }) => !without.includes(kind))

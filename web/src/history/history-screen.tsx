@@ -50,7 +50,7 @@ export function HistoryScreen() {
       <section className={styles['list']}>
         <Link to={`/drives/${driveId}`}>Back to the bench</Link>
         <h1>History</h1>
-        <DriveTimeline driveId={driveId} />
+        <DriveTimeline driveId={driveId} drive={latest?.document} />
         <h2 className="heading">Versions</h2>
         <p className={styles['soft']}>Pick two to see them side by side.</p>
         <ol aria-label="Versions">

@@ -25,13 +25,13 @@ import { JobParts } from './job-parts.tsx'
 import { JobTime } from './job-time.tsx'
 import { OneStep } from './one-step.tsx'
 import { PHASE_WORDS } from '../../jobs/phase-words.ts'
-import { useJob, type JobEdit } from './use-job.ts'
+import { useJob } from './use-job.ts'
 
 /** The work of changing belts, step by step, ticked with time and name; what the job waits for, its parts, people and sign-off. */
 export function FitStep() {
   const { settled } = useBench()
   const { driveId = '' } = useParams()
-  const [search] = useSearchParams()
+  const [search, setSearch] = useSearchParams()
   const { job: inHand, kept, jobs, edit, failure } = useJob(driveId, search.get('job'))
   const job = useMemo(() => inHand ?? newJob(driveId), [inHand, driveId])
   const plan = useMemo(() => jobPlan(settled, job), [settled, job])
@@ -75,7 +75,18 @@ export function FitStep() {
       })}
       <AddStep onEdit={edit} />
       <JobTime job={job} onEdit={edit} />
-      <Foot begun={inHand !== undefined} job={job} standing={standing} onEdit={edit} />
+      <Foot
+        begun={inHand !== undefined}
+        job={job}
+        standing={standing}
+        onSignOff={() => {
+          edit((of) => ({ ...of, closedAt: stampNow().at }))
+          // It stays in hand; without being asked for, the next job would take its place.
+          if (kept !== undefined) setSearch({ job: kept.id }, { replace: true })
+        }}
+        onReopen={() => edit((of) => ({ ...of, closedAt: null, signedBy: '' }))}
+        onAnother={() => setSearch({})}
+      />
     </>
   )
 }
@@ -92,11 +103,14 @@ interface FootProps {
   readonly begun: boolean
   readonly job: JobFields
   readonly standing: JobStanding
-  readonly onEdit: (how: JobEdit) => void
+  readonly onSignOff: () => void
+  readonly onReopen: () => void
+  readonly onAnother: () => void
 }
 
 /** What is still to do, and the end of the job. */
-function Foot({ begun, job, standing: { stepsDone, stepsAll, looks, stage }, onEdit }: FootProps) {
+function Foot({ begun, job, standing, onSignOff, onReopen, onAnother }: FootProps) {
+  const { stepsDone, stepsAll, looks, stage } = standing
   const mayClose = useMay('mechanic')
   if (job.closedAt !== null)
     return (
@@ -105,19 +119,14 @@ function Foot({ begun, job, standing: { stepsDone, stepsAll, looks, stage }, onE
           Signed off {dayjs(job.closedAt).format('D MMM YYYY HH:mm')}
           {job.signedBy === '' ? '' : `, ${job.signedBy}`}
         </b>
-        {mayClose && (
-          <Button onClick={() => onEdit((of) => ({ ...of, closedAt: null, signedBy: '' }))}>Open it again</Button>
-        )}
+        {mayClose && <Button onClick={onReopen}>Open it again</Button>}
+        <Button onClick={onAnother}>Another job</Button>
       </div>
     )
   const toGo = stepsAll - stepsDone
   return (
     <div className={styles['foot']}>
-      <Button
-        type="primary"
-        disabled={!begun || toGo > 0 || looks > 0 || !mayClose}
-        onClick={() => onEdit((of) => ({ ...of, closedAt: stampNow().at }))}
-      >
+      <Button type="primary" disabled={!begun || toGo > 0 || looks > 0 || !mayClose} onClick={onSignOff}>
         Sign the job off
       </Button>
       <span className={panel['soft']}>
