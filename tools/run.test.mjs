@@ -55,7 +55,7 @@ async function drives() {
 test('the demo comes up, Ctrl-C stops server and database, and a workshop of one’s own starts empty', async () => {
   const demo = start('--demo')
   await says(demo, `Emery is ready: http://127.0.0.1:${port}/`)
-  expect(await drives()).toBe(6)
+  expect(await drives()).toBe(10)
   const page = await (await fetch(`http://127.0.0.1:${port}/drives`)).text()
   expect(page).toContain('<div id="root">')
   const database = JSON.parse(readFileSync(join(folder, 'database.json'), 'utf8'))
@@ -92,7 +92,7 @@ test('what stops by itself is started again where it was', async () => {
   await says(demo, 'The database stopped by itself; starting it again.')
   const health = async () => (await fetch(`http://127.0.0.1:${port}/api/health`)).status
   while ((await health()) !== 200) await new Promise((resolve) => setTimeout(resolve, 100))
-  expect(await drives()).toBe(6)
+  expect(await drives()).toBe(10)
   demo.child.kill('SIGINT')
   expect(await demo.ended).toBe(0)
 }, 120_000)

@@ -4,6 +4,7 @@ import { readDriveText } from '../drive/read.ts'
 
 export const DEMO_DRIVES = [
   ...['ketch-main', 'haulm-main', 'fenland-vee', 'skerry-rod', 'kiln-blower', 'linnet-toothed'],
+  ...['petrel-two', 'plover-stretch', 'dunlin-pair', 'curlew-long'],
 ] as const
 
 /** A drive of the made-up garage. */

@@ -45,7 +45,7 @@ test('the made-up garage, loaded twice, changes nothing, and leaves what the use
     const drives = new DriveService(source, now)
     await loadDemo(source, DEMO, now)
     const { drives: before, total } = await drives.list(EVERYTHING)
-    expect(total).toBe(6)
+    expect(total).toBe(10)
     const ketch = before.find(({ vehicle }) => vehicle?.name === 'Ketch 2.2 van')
     const fenland = before.find(({ vehicle }) => vehicle?.name === 'Fenland 1.7 pickup')
     if (ketch === undefined || fenland === undefined) throw new Error('the garage is not complete')

@@ -16,7 +16,7 @@ afterAll(() => Promise.all([at.close(), bare.close()]))
 test('made-up drives to start from, with the vehicles they are on', async () => {
   const response = await request(at.app).get('/api/examples').expect(200)
   const { examples } = response.body as { examples: ExampleDrive[] }
-  expect(examples).toHaveLength(6)
+  expect(examples).toHaveLength(10)
   expect(examples.map(({ name }) => name)).toContain('Ketch 2.2 van, Main drive')
   expect(examples.every(({ document }) => document.pulleys.length > 2)).toBe(true)
 })

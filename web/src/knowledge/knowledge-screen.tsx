@@ -10,6 +10,7 @@ import { RequestFailure } from '../api/client.ts'
 import { knowledgeQuery, knowledgeVersion, knowledgeVersionsQuery, saveKnowledge } from '../api/knowledge.ts'
 import { Notice } from '../app/notice.tsx'
 import { useTopBar } from '../app/top-bar.ts'
+import { useMay } from '../people/use-may.ts'
 import { CauseEditor } from './cause-editor.tsx'
 import { useKnowledgeDraft } from './knowledge-store.ts'
 import styles from './knowledge.module.css'
@@ -40,6 +41,7 @@ function Editing({ current }: { readonly current: KnowledgeVersion }) {
   const { draft, set, undo } = useKnowledgeDraft()
   const [inHand, setInHand] = useState<InHand>({ what: 'cause', id: current.knowledge.causes[0]?.id ?? '' })
   const [saving, setSaving] = useState(false)
+  const mayLead = useMay('lead')
   const file: KnowledgeFile = draft?.file ?? current.knowledge
   const basedOn = draft?.basedOn ?? current.version
   const edit = useCallback((next: KnowledgeFile) => set({ basedOn, file: next }), [set, basedOn])
@@ -108,9 +110,9 @@ function Editing({ current }: { readonly current: KnowledgeVersion }) {
         </header>
         {draft !== null && (
           <div className={styles['draft']}>
-            <span>Changed, not saved.</span>
+            <span>Changed, not saved.{!mayLead && ' Only a lead saves it.'}</span>
             <Button onClick={() => set(null)}>Drop the changes</Button>
-            <Button type="primary" disabled={problems.length > 0} onClick={() => setSaving(true)}>
+            <Button type="primary" disabled={problems.length > 0 || !mayLead} onClick={() => setSaving(true)}>
               Save
             </Button>
           </div>

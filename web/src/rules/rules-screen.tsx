@@ -7,6 +7,7 @@ import { RULE_GROUPS, RULES, type Rule, type RuleGroup } from '@emery/core'
 import { rulesQuery } from '../api/rules.ts'
 import { Notice } from '../app/notice.tsx'
 import { useTopBar } from '../app/top-bar.ts'
+import { useMay } from '../people/use-may.ts'
 import { RuleRow } from './rule-row.tsx'
 import styles from './rules.module.css'
 
@@ -36,6 +37,7 @@ export function RulesScreen() {
   const { data, error, isPending, refetch } = useQuery(rulesQuery())
   const [search, setSearch] = useState('')
   const [ownOnly, setOwnOnly] = useState(false)
+  const mayLead = useMay('lead')
   useTopBar(useMemo(() => ({ title: <strong>Rules</strong>, commands: [] }), []))
   if (isPending)
     return (
@@ -79,6 +81,7 @@ export function RulesScreen() {
       <p className={styles['soft']}>
         What verdicts rest on. <em>Nominal</em> values are averages of practice, not laws: set your own, and it counts
         on every drive at once. The vehicle’s own service data goes before any of them.
+        {!mayLead && ' Only a lead sets them; here they can be read.'}
       </p>
       <p>
         <Link className={styles['way'] ?? ''} to="/rules/noise">
@@ -92,22 +95,24 @@ export function RulesScreen() {
             <section key={group} className={styles['group']} aria-labelledby={`rules-${group}`}>
               <h2 id={`rules-${group}`}>{GROUPS[group].title}</h2>
               <p className={styles['soft']}>{GROUPS[group].used}</p>
-              <table className={styles['table']}>
-                <thead>
-                  <tr>
-                    <th scope="col">of</th>
-                    <th scope="col">what</th>
-                    <th scope="col">value</th>
-                    <th scope="col">rests on</th>
-                    <th scope="col">why</th>
-                  </tr>
-                </thead>
-                <tbody>
-                  {rules.map((rule) => (
-                    <RuleRow key={rule.key} rule={rule} touched={touched.get(rule.key)} />
-                  ))}
-                </tbody>
-              </table>
+              <fieldset className={styles['set']} disabled={!mayLead}>
+                <table className={styles['table']}>
+                  <thead>
+                    <tr>
+                      <th scope="col">of</th>
+                      <th scope="col">what</th>
+                      <th scope="col">value</th>
+                      <th scope="col">rests on</th>
+                      <th scope="col">why</th>
+                    </tr>
+                  </thead>
+                  <tbody>
+                    {rules.map((rule) => (
+                      <RuleRow key={rule.key} rule={rule} touched={touched.get(rule.key)} />
+                    ))}
+                  </tbody>
+                </table>
+              </fieldset>
             </section>
           )
         )
