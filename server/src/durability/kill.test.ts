@@ -65,9 +65,15 @@ test('20 clients on the same and on different drives, killed twice: what was ack
     /** Put back on their feet by the one that killed them; the others wait. */
     let mending: Promise<void> | undefined
     const kill = () => {
-      process.kill(running.database.pid, 'SIGKILL')
-      running.server.child.kill('SIGKILL')
-      mending = start().then((again) => {
+      const { database, server } = running
+      const gone = Promise.all([
+        new Promise<void>((resolve) => database.onExit(resolve)),
+        new Promise((resolve) => server.child.once('exit', resolve)),
+      ])
+      process.kill(database.pid, 'SIGKILL')
+      server.child.kill('SIGKILL')
+      // One that is still dying would be taken for one that runs.
+      mending = gone.then(start).then((again) => {
         running = again
         mending = undefined
       })

@@ -6,4 +6,4 @@ import { configure } from '@testing-library/react'
 configure({ asyncUtilTimeout: 15_000 })
 
 // A form filled in by userEvent takes seconds where a browser runs on the other core.
-jest.setTimeout(30_000)
+jest.setTimeout(60_000)
