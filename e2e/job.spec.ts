@@ -68,6 +68,7 @@ test.describe('a van from complaint to sign-off', () => {
     const row = page.getByRole('link', { name: /Ferry van of the journey/ })
     await expect(row).toContainText('due ')
     await row.click()
+    await expect(page.getByRole('region', { name: 'Look again' })).toBeVisible()
     while ((await all.count()) > 0) await all.first().click()
     await page.getByRole('button', { name: 'Sign the job off' }).click()
     await expect(page.getByText(/^Signed off .*Isla$/)).toBeVisible()
