@@ -142,7 +142,12 @@ for (const light of ['light', 'dark'] as const)
     })
 
 test('nothing is cut off on a tablet, and targets are large enough for a thumb', async ({ browser, emery }) => {
-  const context = await browser.newContext({ viewport: { width: 1024, height: 768 }, hasTouch: true, isMobile: true })
+  const context = await browser.newContext({
+    storageState: await emery.page.context().storageState(),
+    viewport: { width: 1024, height: 768 },
+    hasTouch: true,
+    isMobile: true,
+  })
   const page = await context.newPage()
   await page.goto(`${process.env['EMERY_E2E_URL'] ?? ''}/drives`)
   await page.getByRole('link', { name: /^Ketch/ }).tap()

@@ -125,6 +125,7 @@ test('the machine’s microphone hears a pluck that is played to it; a stereo fi
   })
   const page = await browser.newPage({ permissions: ['microphone'] })
   const emery = new Emery(page)
+  await emery.signIn('Wren')
   await emery.openCopy('fenland-vee', 'tension')
   await page.getByText('Set and check', { exact: true }).click()
   const set = page.getByRole('region', { name: 'Set it' })
