@@ -31,25 +31,14 @@ const opened = async (page, document, key) => {
 const demo = (file) => JSON.parse(readFileSync(join(ROOT, 'demo', file), 'utf8'))
 const by = { by: 'Wren', at: '2026-11-24T08:00:00Z' }
 
-/** A drive measured by tape, one reading of it wrong. */
-async function measuredByTape(page) {
-  const drive = demo('drives/ketch-main.drive.json')
-  const others = drive.pulleys.filter(({ shaft }) => shaft !== 'tens')
-  const at = ({ shaft }) => drive.shafts.find(({ id }) => id === shaft)
-  const distances = others.flatMap((a, i) =>
-    others.slice(i + 1).map((b, k) => {
-      const [p, q] = [at(a), at(b)]
-      const far = Math.hypot(p.x - q.x, p.y - q.y) + ((i * 7 + k * 3) % 5) * 0.3 - 0.6
-      const value = Math.round(10 * (far + (i === 1 && k === 1 ? 11 : 0))) / 10
-      return { id: `d${i}${k}`, from: a.id, to: b.id, kind: 'centre', value, written: '', ...by }
-    }),
-  )
-  for (const shaft of drive.shafts)
-    if (!['crank', 'tens'].includes(shaft.id)) shaft.placed = { how: 'distances', ...by }
-  drive.survey = { distances, sides: [] }
-  await opened(page, { ...drive, name: 'Main drive, by tape' })
-  await page.getByRole('button', { name: 'Places' }).click()
-  await page.getByText('longer than the rest agree').waitFor()
+/** The Board with its jobs. */
+async function board(page) {
+  await page.goto(`${ADDRESS}/board`)
+  await page
+    .getByRole('link', { name: /^Ketch/ })
+    .locator('svg path')
+    .first()
+    .waitFor()
 }
 
 /** The practice picture with its rims marked. */
@@ -238,10 +227,10 @@ const PICTURES = [
   ['bench-tension', LIGHT, step('Ketch', '5', wetMap)],
   ['rules', LIGHT, rules],
   ['bench-dark-inch', { units: 'inch', light: 'dark' }, step('Fenland', '5', pluck)],
-  ['working', LIGHT, step('Fenland', '3', (page) => page.keyboard.press('w'))],
+  ['bench-fit', LIGHT, step('Ketch', '7')],
   ['new-drive', LIGHT, newDrive],
   ['walkround', LIGHT, walkround],
-  ['bench-places', LIGHT, measuredByTape],
+  ['board', LIGHT, board],
   ['bench-photo', LIGHT, marked],
   ['bench-route', LIGHT, step('Haulm', '2', findRoutes)],
   ['versions', LIGHT, versions],

@@ -5,7 +5,7 @@ import { Link, useNavigate } from 'react-router'
 import { newJob } from '@emery/core'
 import { addJob, boardKey, jobsKey } from '../api/jobs.ts'
 import { addVehicle, vehicleDrivesQuery, vehicleKeys, vehicleListQuery } from '../api/vehicles.ts'
-import styles from './board.module.css'
+import form from '../app/stacked-form.module.css'
 
 interface NewJobProps {
   readonly open: boolean
@@ -41,7 +41,7 @@ function Fields({ onClose }: Pick<NewJobProps, 'onClose'>) {
   })
   return (
     <form
-      className={styles['form']}
+      className={form['form']}
       onSubmit={(event) => {
         event.preventDefault()
         if (drive !== null) mutate(drive)

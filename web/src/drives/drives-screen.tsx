@@ -6,6 +6,7 @@ import { Link, useNavigate } from 'react-router'
 import { allProblems, beltLabel, runInsDue, solveDrive, type DriveRecord } from '@emery/core'
 import { driveListQuery, exportAddress } from '../api/drives.ts'
 import { Notice } from '../app/notice.tsx'
+import listPage from '../app/list-page.module.css'
 import { useTopBar } from '../app/top-bar.ts'
 import { useNow } from '../app/use-now.ts'
 import { runInDueWords } from '../readings/run-in-words.ts'
@@ -42,11 +43,11 @@ export function DrivesScreen() {
   }
 
   return (
-    <div className={styles['page']} onDragOver={(event) => event.preventDefault()} onDrop={takeDropped}>
-      <div className={styles['head']}>
+    <div className={listPage['page']} onDragOver={(event) => event.preventDefault()} onDrop={takeDropped}>
+      <div className={listPage['head']}>
         <h1>Drives</h1>
         <Input
-          className={styles['search'] ?? ''}
+          className={listPage['search'] ?? ''}
           prefix={<SearchOutlined aria-hidden />}
           placeholder="Vehicle, plate or drive"
           aria-label="Search drives"

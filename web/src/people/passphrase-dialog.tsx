@@ -3,7 +3,7 @@ import { App, Button, Input, Modal } from 'antd'
 import { useState } from 'react'
 import { LEAST_PASSPHRASE, type PersonRecord } from '@emery/core'
 import { changeOwnPassphrase, setPassphrase } from '../api/people.ts'
-import styles from './people.module.css'
+import form from '../app/stacked-form.module.css'
 
 interface PassphraseDialogProps {
   readonly open: boolean
@@ -37,7 +37,7 @@ function Fields({ onClose, of }: Omit<PassphraseDialogProps, 'open'>) {
   })
   return (
     <form
-      className={styles['form']}
+      className={form['form']}
       onSubmit={(event) => {
         event.preventDefault()
         mutate()

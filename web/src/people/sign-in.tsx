@@ -3,6 +3,7 @@ import { Button, Input } from 'antd'
 import { useState, type SubmitEvent } from 'react'
 import { LEAST_PASSPHRASE, type PersonRecord, type SessionRecord } from '@emery/core'
 import { addFirstLead, signIn, signInOneTap } from '../api/people.ts'
+import form from '../app/stacked-form.module.css'
 import styles from './people.module.css'
 import { ROLE_WORDS } from './role-words.ts'
 
@@ -78,7 +79,7 @@ function ByPassphrase({ first, onBegun }: { readonly first: boolean; readonly on
     if (hindrance === undefined && name.trim() !== '') mutate({ name: name.trim(), passphrase })
   }
   return (
-    <form className={styles['form']} onSubmit={submit}>
+    <form className={form['form']} onSubmit={submit}>
       <p>
         {first
           ? 'Nobody is on this workshop’s list yet. Whoever you put on it now is its first lead, who adds the others.'

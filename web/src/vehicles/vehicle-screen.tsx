@@ -7,6 +7,7 @@ import { driveKeys, driveListQuery } from '../api/drives.ts'
 import { boardQuery } from '../api/jobs.ts'
 import { moveDrive, vehicleDrivesQuery, vehicleQuery } from '../api/vehicles.ts'
 import { Notice } from '../app/notice.tsx'
+import listPage from '../app/list-page.module.css'
 import { useTopBar } from '../app/top-bar.ts'
 import { BoardRow } from '../board/board-row.tsx'
 import board from '../board/board.module.css'
@@ -32,8 +33,8 @@ export function VehicleScreen() {
       </p>
     )
   return (
-    <div className={styles['page']}>
-      <div className={styles['head']}>
+    <div className={listPage['page']}>
+      <div className={listPage['head']}>
         <h1>{vehicle.name}</h1>
         <Link to="/vehicles">All vehicles</Link>
         <Button icon={<DownloadOutlined />} href={`/api/vehicles/${vehicleId}/export`} download>

@@ -5,6 +5,7 @@ import { useMemo } from 'react'
 import { Link, useNavigate, useSearchParams } from 'react-router'
 import { addVehicle, vehicleKeys, vehicleListQuery } from '../api/vehicles.ts'
 import { Notice } from '../app/notice.tsx'
+import listPage from '../app/list-page.module.css'
 import { useTopBar } from '../app/top-bar.ts'
 import styles from './vehicles.module.css'
 import { BringIn } from './bring-in.tsx'
@@ -25,11 +26,11 @@ export function VehiclesScreen() {
     ),
   )
   return (
-    <div className={styles['page']}>
-      <div className={styles['head']}>
+    <div className={listPage['page']}>
+      <div className={listPage['head']}>
         <h1>Vehicles</h1>
         <Input
-          className={styles['search'] ?? ''}
+          className={listPage['search'] ?? ''}
           prefix={<SearchOutlined aria-hidden />}
           placeholder="Name, plate or engine"
           aria-label="Search vehicles"
