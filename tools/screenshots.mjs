@@ -142,7 +142,7 @@ async function putRight(page) {
 /** A chirp on the van, one test done and a made-up recording heard. */
 async function noise(page) {
   await page.goto(`${ADDRESS}/noise`)
-  await page.getByRole('combobox', { name: 'On which drive' }).click()
+  await page.getByRole('combobox', { name: 'On which drive' }).fill('Ketch')
   await page.getByTitle(/^Ketch/).click()
   await page.getByText('meets its grooves at').first().waitFor()
   await page.getByRole('button', { name: /^Chirp/ }).click()
