@@ -1,6 +1,7 @@
 import compression from 'compression'
 import express, { type Express, type RequestHandler } from 'express'
 import { rateLimit } from 'express-rate-limit'
+import staticGzip from 'express-static-gzip'
 import helmet from 'helmet'
 import { existsSync } from 'node:fs'
 import { join } from 'node:path'
@@ -113,7 +114,10 @@ function requestLog(log: Logger): RequestHandler {
 /** The built pages: assets by hashed names for ever, the page itself asked for anew each time, for every address of its own. */
 function pages(webDir: string): RequestHandler {
   const router = express.Router()
-  router.use('/assets', express.static(join(webDir, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }))
+  router.use(
+    '/assets',
+    staticGzip(join(webDir, 'assets'), { serveStatic: { immutable: true, maxAge: '1y', fallthrough: false } }),
+  )
   router.use(express.static(webDir, { index: false, maxAge: '1h' }))
   router.get('/{*rest}', (request, response, next) => {
     const page = join(webDir, 'index.html')

@@ -18,7 +18,7 @@ export async function rewriteWords(on: DataSource | EntityManager, changed: Chan
   await on.query(
     `UPDATE jobs JOIN drives ON drives.id = jobs.driveId
         SET jobs.vehicleId = drives.vehicleId,
-            jobs.words = LEFT(CONCAT_WS(' ', 'job', jobs.number, drives.words, LOWER(jobs.complaint)), 700)
+            jobs.words = LEFT(CONCAT_WS(' ', 'job', jobs.number, drives.words, LOWER(jobs.complaint)), 2800)
       WHERE ${where}`,
     [value],
   )

@@ -43,7 +43,7 @@ export class SearchService {
       ask(
         'drive',
         `SELECT drive.id, CONCAT_WS(', ', vehicles.name, drive.name) AS title, COALESCE(vehicles.plate, '') AS hint
-           FROM (SELECT id FROM drives WHERE deletedAt IS NULL AND ${inWords(words)} ORDER BY updatedAt DESC ${few}) found
+           FROM (SELECT id FROM drives FORCE INDEX (drives_words) WHERE deletedAt IS NULL AND ${inWords(words)} ORDER BY updatedAt DESC ${few}) found
            JOIN drives drive ON drive.id = found.id LEFT JOIN vehicles ON vehicles.id = drive.vehicleId
           ORDER BY drive.updatedAt DESC, drive.id`,
       ),
@@ -51,7 +51,7 @@ export class SearchService {
         'job',
         `SELECT job.id, job.driveId, CONCAT_WS(', ', CONCAT('Job ', job.number), vehicles.name, NULLIF(job.complaint, '')) AS title,
                 job.stage AS hint
-           FROM (SELECT id FROM jobs WHERE deletedAt IS NULL AND ${inWords(words)} ORDER BY openedAt DESC ${few}) found
+           FROM (SELECT id FROM jobs FORCE INDEX (jobs_words) WHERE deletedAt IS NULL AND ${inWords(words)} ORDER BY openedAt DESC ${few}) found
            JOIN jobs job ON job.id = found.id LEFT JOIN vehicles ON vehicles.id = job.vehicleId
           ORDER BY job.openedAt DESC, job.number DESC`,
       ),

@@ -1,7 +1,7 @@
 /** Words that are looked for at most; more are left aside. */
 const MOST_WORDS = 6
 
-/** What was typed, as the words of it in small letters. */
+/** What was typed, as the words of it in small letters; the longest first, which fewest rows hold. */
 export function wordsOf(typed: unknown): readonly string[] {
   return typeof typed === 'string'
     ? typed
@@ -10,6 +10,7 @@ export function wordsOf(typed: unknown): readonly string[] {
         .split(/\s+/)
         .filter((word) => word !== '')
         .slice(0, MOST_WORDS)
+        .toSorted((a, b) => b.length - a.length)
     : []
 }
 

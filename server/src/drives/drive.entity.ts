@@ -23,7 +23,7 @@ export const DriveEntity = new EntitySchema<DriveRow>({
     id: { type: 'char', length: 36, primary: true },
     vehicleId: { type: 'char', length: 36, nullable: true },
     name: { type: 'varchar', length: 120 },
-    words: { type: 'varchar', length: 700, charset: 'utf8mb4', collation: 'utf8mb4_bin', default: '' },
+    words: { type: 'varbinary', length: 2800, default: '', select: false },
     document: { type: 'longtext' },
     version: { type: 'int' },
     createdAt: { type: 'datetime', precision: 3 },

@@ -29,7 +29,7 @@ export const JobEntity = new EntitySchema<JobRow>({
     number: { type: 'int' },
     driveId: { type: 'char', length: 36 },
     complaint: { type: 'varchar', length: 500 },
-    words: { type: 'varchar', length: 700, charset: 'utf8mb4', collation: 'utf8mb4_bin', default: '' },
+    words: { type: 'varbinary', length: 2800, default: '', select: false },
     vehicleId: { type: 'char', length: 36, nullable: true },
     document: jsonColumn,
     stage: { type: 'varchar', length: 20 },

@@ -3,6 +3,9 @@ import type { ErrorBody } from '@emery/core'
 /** Milliseconds a request gets before the server counts as away. */
 const PATIENCE_MS = 15_000
 
+/** Milliseconds for which an answer that was asked for ahead of its screen serves that screen. */
+export const JUST_ASKED = 2000
+
 /** A request that did not do what it should: the server is away, or it refused and said why. */
 export class RequestFailure extends Error {
   override readonly name = 'RequestFailure'

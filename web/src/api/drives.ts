@@ -8,7 +8,7 @@ import {
   type RevisionRecord,
   type RevisionSummary,
 } from '@emery/core'
-import { ask } from './client.ts'
+import { ask, JUST_ASKED } from './client.ts'
 
 export const driveKeys = {
   /** Every list, whatever was searched for; an open drive is none of them. */
@@ -23,6 +23,7 @@ export function driveListQuery(search: string) {
   return queryOptions({
     queryKey: driveKeys.list(search),
     queryFn: () => ask<DriveList>(`/drives?limit=100&q=${encodeURIComponent(search)}`),
+    staleTime: JUST_ASKED,
     placeholderData: (before) => before,
   })
 }

@@ -1,6 +1,14 @@
 import { infiniteQueryOptions, queryOptions } from '@tanstack/react-query'
-import type { Board, BoardCounts, BoardDues, Job, JobFields, JobStage } from '@emery/core'
-import { ask } from './client.ts'
+import {
+  JOB_STAGES,
+  type Board,
+  type BoardCounts,
+  type BoardDues,
+  type Job,
+  type JobFields,
+  type JobStage,
+} from '@emery/core'
+import { ask, JUST_ASKED } from './client.ts'
 
 export const jobsKey = (driveId: string) => ['jobs', driveId] as const
 export const boardKey = ['board'] as const
@@ -20,18 +28,34 @@ export const saveJob = (id: string, basedOn: number, fields: JobFields) =>
 
 /** How many jobs wait for what. */
 export function boardCountsQuery() {
-  return queryOptions({ queryKey: [...boardKey, 'counts'], queryFn: () => ask<BoardCounts>('/board/counts') })
+  return queryOptions({
+    queryKey: [...boardKey, 'counts'],
+    queryFn: () => ask<BoardCounts>('/board/counts'),
+    staleTime: JUST_ASKED,
+  })
 }
 
 /** What falls due on drives. */
 export function boardDuesQuery() {
-  return queryOptions({ queryKey: [...boardKey, 'due'], queryFn: () => ask<BoardDues>('/board/due') })
+  return queryOptions({
+    queryKey: [...boardKey, 'due'],
+    queryFn: () => ask<BoardDues>('/board/due'),
+    staleTime: JUST_ASKED,
+  })
 }
 
 export interface BoardFilter {
   readonly stage: JobStage | null
   readonly words: string
   readonly vehicleId?: string
+}
+
+/** The filter that an address of the Board holds. */
+export function boardFilter(address: URLSearchParams): BoardFilter {
+  return {
+    stage: JOB_STAGES.find((each) => each === address.get('waits')) ?? null,
+    words: (address.get('q') ?? '').trim(),
+  }
 }
 
 /** Rows fetched at once. */
@@ -45,6 +69,7 @@ export function boardQuery({ stage, words, vehicleId = '' }: BoardFilter) {
       ask<Board>(
         `/board?${new URLSearchParams({ stage: stage ?? '', q: words, vehicleId, limit: `${PAGE}`, offset: `${pageParam}` })}`,
       ),
+    staleTime: JUST_ASKED,
     initialPageParam: 0,
     getNextPageParam: (last, pages) => (last.more ? pages.reduce((so, { rows }) => so + rows.length, 0) : undefined),
     placeholderData: (before) => before,

@@ -1,6 +1,8 @@
 import { createBrowserRouter, Navigate } from 'react-router'
-import { DrivesScreen } from '../drives/drives-screen.tsx'
+import { boardCountsQuery, boardDuesQuery, boardFilter, boardQuery } from '../api/jobs.ts'
+import { driveListQuery } from '../api/drives.ts'
 import { Crash, NoSuchPage } from './dead-ends.tsx'
+import { askAhead, queries } from './queries.ts'
 import { Shell } from './shell.tsx'
 
 export const router = createBrowserRouter([
@@ -9,9 +11,30 @@ export const router = createBrowserRouter([
     errorElement: <Crash />,
     children: [
       { index: true, element: <Navigate to="/drives" replace /> },
-      { path: 'drives', element: <DrivesScreen /> },
+      {
+        path: 'drives',
+        loader: () => {
+          void askAhead(() => queries.query({ ...driveListQuery(''), staleTime: 0 }))
+          return null
+        },
+        lazy: async () => ({ Component: (await import('../drives/drives-screen.tsx')).DrivesScreen }),
+        hydrateFallbackElement: <p role="status">Fetching the drives …</p>,
+      },
       {
         path: 'board',
+        loader: ({ request }) => {
+          const filter = boardFilter(new URL(request.url).searchParams)
+          void askAhead(() =>
+            Promise.all([
+              queries.infiniteQuery({ ...boardQuery(filter), staleTime: 0 }),
+              queries.query({ ...boardCountsQuery(), staleTime: 0 }),
+              queries.query({ ...boardDuesQuery(), staleTime: 0 }),
+            ]),
+          )
+          return null
+        },
+        // Typing narrows the list in the address; the screen asks for that itself.
+        shouldRevalidate: () => false,
         lazy: async () => ({ Component: (await import('../board/board-screen.tsx')).BoardScreen }),
         hydrateFallbackElement: <p role="status">Fetching the jobs …</p>,
       },
@@ -87,7 +110,6 @@ export const router = createBrowserRouter([
       },
       {
         path: 'drives/:driveId/:step?',
-        // The bench is a chunk of its own: the list of drives is up before it is asked for.
         lazy: async () => ({ Component: (await import('../bench/bench-screen.tsx')).BenchScreen }),
         hydrateFallbackElement: <p role="status">Opening the bench …</p>,
       },

@@ -4,7 +4,7 @@ import { Button, Input } from 'antd'
 import { useCallback, useMemo, useState } from 'react'
 import { useSearchParams } from 'react-router'
 import { JOB_STAGES, type JobStage } from '@emery/core'
-import { boardCountsQuery, boardQuery } from '../api/jobs.ts'
+import { boardCountsQuery, boardFilter, boardQuery } from '../api/jobs.ts'
 import { Notice } from '../app/notice.tsx'
 import { useTopBar } from '../app/top-bar.ts'
 import { STAGE_WORDS } from '../jobs/stage-words.ts'
@@ -17,10 +17,11 @@ import { NewJob } from './new-job.tsx'
 export function BoardScreen() {
   const [search, setSearch] = useSearchParams()
   const [starting, setStarting] = useState(false)
-  const stage = JOB_STAGES.find((each) => each === search.get('waits')) ?? null
+  const filter = boardFilter(search)
+  const { stage } = filter
   const words = search.get('q') ?? ''
   const { data, error, isPending, hasNextPage, isFetchingNextPage, fetchNextPage, refetch } = useInfiniteQuery(
-    boardQuery({ stage, words: words.trim() }),
+    boardQuery(filter),
   )
   const narrow = useCallback(
     (key: string, value: string) =>
