@@ -118,7 +118,7 @@ test('find that the alternator overspeeds, ask for a speed, choose a pulley, see
   await page.getByText('As it is', { exact: true }).click()
   await expect(right).not.toContainText('17443')
   await page.getByRole('button', { name: 'Versions' }).click()
-  await expect(page.getByText(/other pulleys: Alternator Ø 67.0 mm/)).toBeVisible()
+  await expect(page.getByText(/^Version \d: other pulleys: Alternator Ø 67.0 mm/)).toBeVisible()
   await page.goBack()
   await expect(emery.drawing).toBeVisible()
 })

@@ -10,10 +10,10 @@ export default defineConfig({
     chunkSizeWarningLimit: 1200,
     rolldownOptions: {
       output: {
-        // What most screens share comes in three files: sixty small ones, asked for six at a time, cost more than they save.
+        // What most screens share comes in a few files: sixty small ones, asked for six at a time, cost more than they save.
         codeSplitting: {
           groups: [
-            { name: 'controls', test: /node_modules/, minShareCount: 6 },
+            { name: 'controls', test: /node_modules/, minShareCount: 10 },
             { name: 'core', test: /core[\\/]src/, minShareCount: 6 },
             { name: 'shared', test: /web[\\/]src/, minShareCount: 6 },
           ],
