@@ -22,7 +22,7 @@ test('a job on the pickup is worked through: belts in order, ticks with name and
   // Somebody else at the same job: neither’s ticks are lost.
   const other = await context.newPage()
   await other.goto(page.url())
-  await expect(other.getByRole('textbox', { name: 'Complaint' })).toHaveValue('squeals on wet mornings')
+  await expect(other.getByRole('region', { name: 'The job' })).toContainText('squeals on wet mornings')
   await other.getByRole('checkbox', { name: 'Make it safe' }).check()
   await expect(other.getByRole('checkbox', { name: 'Make it safe' })).toBeChecked()
   await page.getByRole('checkbox', { name: 'Take a picture of the routing as it is' }).check()

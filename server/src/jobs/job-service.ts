@@ -1,6 +1,7 @@
 import { IsNull, Not, type DataSource, type EntityManager } from 'typeorm'
 import { v4 as newId } from 'uuid'
 import {
+  distanceRefusal,
   jobChange,
   jobStanding,
   MOST_JOBS,
@@ -14,14 +15,19 @@ import {
 import { DriveEntity } from '../drives/drive.entity.ts'
 import { rewriteWords } from '../board/find-words.ts'
 import { ApiError } from '../http/errors.ts'
+import { VehicleService } from '../vehicles/vehicle-service.ts'
 import { JobEntity, type JobRow } from './job.entity.ts'
 
 /** The workshop's jobs. How far one is, is computed here from it and its drive, never taken from who saves it. */
 export class JobService {
+  private readonly vehicles: VehicleService
+
   constructor(
     private readonly source: DataSource,
     private readonly now: () => Date,
-  ) {}
+  ) {
+    this.vehicles = new VehicleService(source, now)
+  }
 
   /** Jobs on a drive, the newest first. */
   async ofDrive(driveId: string): Promise<Job[]> {
@@ -46,15 +52,19 @@ export class JobService {
 
   /** Opens a job. With an `id` that is taken already, nothing changes and what stands there comes back. */
   async add(fields: JobFields, who: Changer, id = newId(), at = this.now()): Promise<Job> {
-    return this.insert(await this.judged(null, fields, who), id, at)
+    const judged = await this.judged(null, fields, who)
+    const added = await this.insert(judged, id, at)
+    await this.keepDistance(judged)
+    return added
   }
 
   /** Opens a job as it was elsewhere, with the names that stand in it. */
   async bringIn(fields: JobFields, at: Date): Promise<Job> {
-    return this.insert({ job: fields, standing: jobStanding(await this.settled(fields.driveId), fields) }, newId(), at)
+    const { settled } = await this.driveOf(fields)
+    return this.insert({ job: fields, standing: jobStanding(settled, fields) }, newId(), at)
   }
 
-  private async insert({ job, standing }: Judged, id: string, at: Date): Promise<Job> {
+  private async insert({ job, standing }: Pick<Judged, 'job' | 'standing'>, id: string, at: Date): Promise<Job> {
     return this.source.transaction(async (manager) => {
       const there = await manager.findOneBy(JobEntity, { id })
       if (there !== null) return jobOf(there)
@@ -73,7 +83,8 @@ export class JobService {
   async save(id: string, basedOn: number, fields: JobFields, who: Changer): Promise<Job> {
     const before = await rowOf(this.source.manager, id)
     if (before.version !== basedOn) throw conflict({ basedOn, fields }, jobOf(before))
-    const { job, standing } = await this.judged(before.document, fields, who)
+    const judged = await this.judged(before.document, fields, who)
+    const { job, standing } = judged
     const change = { ...listed(job), ...standing, version: basedOn + 1, updatedAt: this.now() }
     const { affected } = await this.source.manager.update(
       JobEntity,
@@ -83,6 +94,7 @@ export class JobService {
     if (affected !== 1) throw conflict({ basedOn, fields }, await this.get(id))
     if (job.complaint !== before.complaint || job.driveId !== before.driveId)
       await rewriteWords(this.source, { driveId: job.driveId })
+    await this.keepDistance(judged)
     return jobOf({ ...before, ...change })
   }
 
@@ -105,32 +117,47 @@ export class JobService {
     const { manager } = this.source
     const open = await manager.findBy(JobEntity, { driveId, deletedAt: IsNull(), stage: Not('done') })
     if (open.length === 0) return
-    const settled = await this.settled(driveId)
+    const { settled } = await this.driveOf({ driveId })
     // What is computed is no change of anyone's: the version stays, and so does whoever is at work on it.
     for (const { id, version, document } of open)
       await manager.update(JobEntity, { id, version }, jobStanding(settled, document))
   }
 
   private async judged(before: JobFields | null, after: JobFields, who: Changer): Promise<Judged> {
-    const settled = await this.settled(after.driveId)
+    const { settled, vehicleId } = await this.driveOf(after)
     const asOpen = jobStanding(settled, { ...after, closedAt: null })
     const change = jobChange(before, after, who, asOpen)
-    if (!change.ok) throw new ApiError('BAD_REQUEST', { problems: [{ path: change.path, message: change.message }] })
+    if (!change.ok) throw badJob(change.path, change.message)
     const { job } = change
     const standing: JobStanding = job.closedAt === null ? asOpen : jobStanding(settled, job)
-    return { job, standing }
+    // Only what was read just now: what stands in the job already was right when it was written.
+    const read = job.distance === (before?.distance ?? null) ? null : job.distance
+    if (read === null || vehicleId === null) return { job, standing, hasRun: null }
+    const refusal = distanceRefusal((await this.vehicles.get(vehicleId)).distance, read)
+    if (refusal !== undefined) throw badJob('$.distance', `What the vehicle had run ${refusal}, on the vehicle’s page.`)
+    return { job, standing, hasRun: { vehicleId, distance: read } }
   }
 
-  private async settled(driveId: string) {
+  private async keepDistance({ hasRun }: Judged): Promise<void> {
+    if (hasRun !== null) await this.vehicles.hasRun(hasRun.vehicleId, hasRun.distance)
+  }
+
+  private async driveOf({ driveId }: Pick<JobFields, 'driveId'>) {
     const drive = await this.source.manager.findOneBy(DriveEntity, { id: driveId, deletedAt: IsNull() })
     if (drive === null) throw new ApiError('DRIVE_NOT_FOUND')
-    return settleDrive(JSON.parse(drive.document) as CheckedDrive)
+    return { settled: settleDrive(JSON.parse(drive.document) as CheckedDrive), vehicleId: drive.vehicleId }
   }
 }
 
 interface Judged {
   readonly job: JobFields
   readonly standing: JobStanding
+  /** What was read of the vehicle with this change; null for nothing. */
+  readonly hasRun: { readonly vehicleId: string; readonly distance: number } | null
+}
+
+function badJob(path: string, message: string): ApiError {
+  return new ApiError('BAD_REQUEST', { problems: [{ path, message }] })
 }
 
 /** The columns a job is listed and found by, with its document. */

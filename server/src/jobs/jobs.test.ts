@@ -104,6 +104,33 @@ describe('a job', () => {
     await request(at.app).post(`/api/jobs/${made.id}/restore`).expect(200)
   })
 
+  test('brings its vehicle’s distance up to what was read at it; lower than last time it is refused', async () => {
+    const fields = { name: 'Plover hatch', plate: 'PL-9', engine: '1.2', distance: 74_300, notes: 'green' }
+    const made = await request(at.app).post('/api/vehicles').send(fields).expect(201)
+    const { id } = made.body as VehicleRecord
+    const there = async () => (await request(at.app).get(`/api/vehicles/${id}`).expect(200)).body as VehicleRecord
+    const drive = await newDrive(id)
+    const opened = await add(job({ driveId: drive, distance: 74_300 }))
+    expect(await there()).toMatchObject({ distance: 74_300, version: 1 })
+    const low = await put(opened.id, 1, job({ driveId: drive, distance: 70_000 })).expect(400)
+    expect((low.body as ErrorBody).error.problems).toEqual([
+      { path: '$.distance', message: expect.stringMatching(/^What the vehicle had run is lower than the 74,300 km/) },
+    ])
+    await put(opened.id, 1, job({ driveId: drive, distance: 75_010 })).expect(200)
+    expect(await there()).toMatchObject({ ...fields, distance: 75_010, version: 2 })
+    const { revisions } = (await request(at.app).get(`/api/vehicles/${id}/revisions`)).body as {
+      revisions: { distance: number }[]
+    }
+    expect(revisions.map(({ distance }) => distance)).toEqual([75_010, 74_300])
+    // The vehicle goes on; what stands in the job was right when it was read and holds nobody up.
+    await request(at.app)
+      .put(`/api/vehicles/${id}`)
+      .send({ ...fields, distance: 76_000, basedOn: 2 })
+      .expect(200)
+    await put(opened.id, 2, job({ driveId: drive, distance: 75_010, asked: 'new belt' })).expect(200)
+    expect(await there()).toMatchObject({ distance: 76_000, version: 3 })
+  })
+
   test.each([
     ['a tick that is neither', { ticks: [tick('a', { is: 'maybe' })] }, '$.ticks[0].is'],
     ['no drive', { driveId: '' }, '$.driveId'],

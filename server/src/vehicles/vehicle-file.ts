@@ -32,7 +32,7 @@ const manifestSchema = object({
 
 const recordsSchema = object({
   fittings: array(fittingFieldsSchema).required().max(2000),
-  findings: array(object({ at: moment, fields: findingFieldsSchema }))
+  findings: array(object({ id: string().uuid(), at: moment, fields: findingFieldsSchema }))
     .required()
     .max(2000),
   walkrounds: array(object({ at: moment, fields: walkroundFieldsSchema }))

@@ -1,4 +1,4 @@
-import { IsNull, type DataSource } from 'typeorm'
+import { IsNull, type DataSource, type EntityManager } from 'typeorm'
 import { rewriteWords } from '../board/find-words.ts'
 import { likeOf } from '../board/words.ts'
 import { v4 as newId } from 'uuid'
@@ -65,23 +65,38 @@ export class VehicleService {
     const refusal = lastWasWrong ? undefined : distanceRefusal((await this.get(id)).distance, fields.distance)
     if (refusal !== undefined)
       throw new ApiError('BAD_REQUEST', { problems: [{ path: '$.distance', message: refusal }] })
-    await this.source.transaction(async (manager) => {
-      const at = this.now()
-      const version = basedOn + 1
-      const { affected } = await manager.update(
-        VehicleEntity,
-        { id, version: basedOn, deletedAt: IsNull() },
-        { ...fields, version, updatedAt: at },
-      )
-      if (affected !== 1) {
-        throw new ApiError('VERSION_CONFLICT', {
-          conflict: { yours: { basedOn, fields }, current: await this.get(id) },
-        })
-      }
-      await manager.insert(VehicleRevisionEntity, { vehicleId: id, version, ...fields, savedAt: at })
-      await rewriteWords(manager, { vehicleId: id })
-    })
+    await this.source.transaction((manager) => this.write(manager, id, basedOn, fields))
     return this.get(id)
+  }
+
+  /** Keeps what a vehicle had run, as it was read at a job; of a vehicle that has run further already nothing changes. */
+  async hasRun(id: string, distance: number): Promise<void> {
+    await this.source.transaction(async (manager) => {
+      const there = await manager.findOne(VehicleEntity, {
+        where: { id, deletedAt: IsNull() },
+        lock: { mode: 'pessimistic_write' },
+      })
+      if (there === null || (there.distance !== null && there.distance >= distance)) return
+      const { name, plate, engine, notes, version } = there
+      await this.write(manager, id, version, { name, plate, engine, notes, distance })
+    })
+  }
+
+  private async write(manager: EntityManager, id: string, basedOn: number, fields: VehicleFields): Promise<void> {
+    const at = this.now()
+    const version = basedOn + 1
+    const { affected } = await manager.update(
+      VehicleEntity,
+      { id, version: basedOn, deletedAt: IsNull() },
+      { ...fields, version, updatedAt: at },
+    )
+    if (affected !== 1) {
+      throw new ApiError('VERSION_CONFLICT', {
+        conflict: { yours: { basedOn, fields }, current: await this.get(id) },
+      })
+    }
+    await manager.insert(VehicleRevisionEntity, { vehicleId: id, version, ...fields, savedAt: at })
+    await rewriteWords(manager, { vehicleId: id })
   }
 
   /** Every version of a vehicle, the newest first. */

@@ -91,7 +91,7 @@ export class VehicleZipService {
     ])
     return {
       fittings: fittings.map((row) => fittingFieldsSchema.cast(row, BARE)),
-      findings: findings.map(({ at, ...row }) => ({ at, fields: findingFieldsSchema.cast(row, BARE) })),
+      findings: findings.map(({ id, at, ...row }) => ({ id, at, fields: findingFieldsSchema.cast(row, BARE) })),
       walkrounds: walkrounds.map(({ at, ...row }) => ({ at, fields: walkroundFieldsSchema.cast(row, BARE) })),
       jobs: jobs.map(({ openedAt, ...job }) => ({
         openedAt,
@@ -102,13 +102,19 @@ export class VehicleZipService {
 
   private async addRecords(driveId: string, { fittings, findings, walkrounds, jobs }: DriveRecords): Promise<void> {
     for (const fields of fittings) await fittingsOf(this.source, this.now).add(driveId, fields)
-    for (const { at, fields } of findings)
-      await findingsOf(this.source, this.now).add(driveId, fields, undefined, new Date(at))
+    const found = new Map<string, string>()
+    for (const { id: old, at, fields } of findings) {
+      const { id } = await findingsOf(this.source, this.now).add(driveId, fields, undefined, new Date(at))
+      if (old !== undefined) found.set(old, id)
+    }
     for (const { at, fields } of walkrounds)
       await walkroundsOf(this.source, this.now).add(driveId, fields, undefined, new Date(at))
     // The oldest first, so that their numbers are in order.
     for (const { openedAt, fields } of jobs.toReversed())
-      await this.jobs.bringIn({ ...fields, driveId }, new Date(openedAt))
+      await this.jobs.bringIn(
+        { ...fields, driveId, findings: fields.findings.flatMap((id) => found.get(id) ?? []) },
+        new Date(openedAt),
+      )
     await new DueService(this.source, this.now).refresh(driveId)
   }
 

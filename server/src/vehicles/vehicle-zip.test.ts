@@ -6,6 +6,7 @@ import {
   newJob,
   type DriveRecord,
   type ErrorBody,
+  type Finding,
   type Fitting,
   type Job,
   type PhotoRecord,
@@ -19,6 +20,7 @@ import { packed, unpacked } from './zip.ts'
 let at: TestApp
 let vehicle: VehicleRecord
 let drive: DriveRecord
+let findingId: string
 beforeAll(async () => {
   at = await startTestApp()
   const fields = { name: 'Gannet coupe', plate: 'GN-1', engine: '1.9', distance: 48_200, notes: 'blue' }
@@ -43,9 +45,18 @@ beforeAll(async () => {
       checks: [{ ...check, verdict: 'ok', reason: 'fine', note: '', photos: [mark] }],
     })
     .expect(201)
+  const answers = [{ test: 'heard', outcome: 'squeal', words: 'What is heard: Squeal' }]
+  const found = await request(at.app)
+    .post(`${below}/findings`)
+    .send({
+      ...{ answers, cause: 'worn-belt', causeName: 'Ribs worn', probability: 0.7, edition: '1', actions: ['New belt'] },
+      ...{ prove: 'Quiet.', note: '', distance: 48_100, by: 'Isla' },
+    })
+    .expect(201)
+  findingId = (found.body as Finding).id
   await request(at.app)
     .post('/api/jobs')
-    .send({ ...newJob(drive.id), complaint: 'squeals' })
+    .send({ ...newJob(drive.id), complaint: 'squeals', findings: [findingId] })
     .expect(201)
 })
 afterAll(() => at.close())
@@ -94,7 +105,12 @@ test('a vehicle goes out as files anyone can open, and comes in again with every
     Object.values((await request(at.app).get(path).expect(200)).body as Record<string, Row[]>)[0] ?? []
   const below = `/api/drives/${copy?.id ?? ''}`
   expect(await rows<Fitting>(`${below}/fittings`)).toMatchObject([{ mark: '6PK1675', by: 'Isla', distance: 48_000 }])
-  expect(await rows<Job>(`/api/jobs?driveId=${copy?.id ?? ''}`)).toMatchObject([{ complaint: 'squeals' }])
+  const [finding] = await rows<Finding>(`${below}/findings`)
+  expect(finding).toMatchObject({ causeName: 'Ribs worn', by: 'Isla' })
+  expect(await rows<Job>(`/api/jobs?driveId=${copy?.id ?? ''}`)).toMatchObject([
+    { complaint: 'squeals', findings: [finding?.id] },
+  ])
+  expect(finding?.id).not.toBe(findingId)
   const [walk] = await rows<Walkround>(`${below}/walkrounds`)
   const photo = walk?.checks[0]?.photos[0]?.id
   expect([...files.keys()].join()).not.toContain(photo)

@@ -3,6 +3,7 @@ import type { DriveRecord, VehicleFields, VehicleRecord } from '@emery/core'
 import { ask } from './client.ts'
 
 export const vehicleKeys = {
+  all: ['vehicles'] as const,
   lists: ['vehicles', 'list'] as const,
   one: (id: string) => ['vehicles', 'one', id] as const,
 }

@@ -8,11 +8,13 @@ import {
   jobPlan,
   settleDrive,
   type DriveRecord,
+  type Finding,
   type Job,
   type JobStep,
   type JobTick,
 } from '@emery/core'
 import { driveQuery } from '../api/drives.ts'
+import { findingsQuery } from '../api/findings.ts'
 import { jobsQuery } from '../api/jobs.ts'
 import { Notice } from '../app/notice.tsx'
 import { PHASE_WORDS } from './phase-words.ts'
@@ -28,9 +30,11 @@ export function JobSheetScreen() {
   const { driveId = '', jobId = '' } = useParams()
   const { data: record, error } = useQuery(driveQuery(driveId))
   const { data: jobs, error: noJobs } = useQuery(jobsQuery(driveId))
+  const { data: findings = [] } = useQuery(findingsQuery(driveId))
   const job = jobs?.find(({ id }) => id === jobId)
   const failure = error ?? noJobs
-  if (record !== undefined && job !== undefined) return <JobSheet record={record} job={job} />
+  if (record !== undefined && job !== undefined)
+    return <JobSheet record={record} job={job} found={findings.filter(({ id }) => job.findings.includes(id))} />
   if (failure !== null || jobs !== undefined)
     return (
       <Notice title="No such job" detail={failure?.message ?? 'It may have been struck out.'}>
@@ -44,7 +48,14 @@ export function JobSheetScreen() {
   )
 }
 
-function JobSheet({ record, job }: { readonly record: DriveRecord; readonly job: Job }) {
+interface JobSheetProps {
+  readonly record: DriveRecord
+  readonly job: Job
+  /** What was found and led to it. */
+  readonly found: readonly Finding[]
+}
+
+function JobSheet({ record, job, found }: JobSheetProps) {
   const settled = useMemo(() => settleDrive(record.document), [record])
   const { steps } = useMemo(() => jobPlan(settled, job), [settled, job])
   const { standing, parts, time } = job
@@ -71,6 +82,12 @@ function JobSheet({ record, job }: { readonly record: DriveRecord; readonly job:
         {job.complaint === '' ? '' : `“${job.complaint}” `}
         {job.asked === '' ? '' : `Asked for: ${job.asked}. `}
         {head.filter((each) => each !== '').join(', ')}.
+        {found.map(({ id, causeName, prove }) => (
+          <span key={id}>
+            {' '}
+            Found: {causeName}. Proved when: {prove}
+          </span>
+        ))}
       </p>
       <div className={paper['two']}>
         <section>

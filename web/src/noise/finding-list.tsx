@@ -48,6 +48,7 @@ export function FindingList({ driveId, fileName }: FindingListProps) {
               <Link to={`/noise/${driveId}/sheet/${id}`} aria-label={`Open and print the finding: ${causeName}`}>
                 <PrinterOutlined aria-hidden /> Open, print
               </Link>
+              <Link to={`/drives/${driveId}/fit`}>Job for it</Link>
               <Button
                 type="text"
                 aria-label={`Strike out the finding: ${causeName}`}

@@ -46,3 +46,6 @@ Blob.prototype.text = function text(this: Blob) {
     reader.readAsText(this)
   })
 }
+
+// jsdom lays nothing out, so there is nothing to bring into sight.
+Element.prototype.scrollIntoView = () => undefined

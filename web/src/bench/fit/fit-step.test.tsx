@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, expect, test } from '@jest/globals'
 import { cleanup, screen, waitFor, within } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
-import { newJob, type CheckedDrive, type Job, type JobFields, type JobTick, type Role } from '@emery/core'
+import { newJob, type CheckedDrive, type Finding, type Job, type JobFields, type JobTick, type Role } from '@emery/core'
 import { usePreferences } from '../../app/preferences.ts'
 import { benchParts } from '../../testing/bench-parts.ts'
 import { changed, demoDrive } from '../../testing/drives.ts'
@@ -22,6 +22,7 @@ beforeEach(() => {
   server.sent.length = 0
   server.answers = {
     'GET /jobs': { status: 200, json: { jobs: [] } },
+    'GET /drives/d1/findings': { status: 200, json: { findings: [] } },
     'POST /jobs': { status: 201, json: empty },
   }
 })
@@ -169,4 +170,59 @@ test('parts, an own step and time are kept with the job', async () => {
   await waitFor(() => expect(lastSent()).toMatchObject({ added: [{ phase: 'while off', title: 'Grease the pivot' }] }))
   await userEvent.type(screen.getByRole('spinbutton', { name: 'Minutes spent' }), '85{Enter}')
   await waitFor(() => expect(lastSent()).toMatchObject({ time: [{ minutes: 85, by: 'Isla' }] }))
+})
+
+test('what the job says is read at a glance and changed when asked for; the next step is one tap away', async () => {
+  const said = {
+    ...empty,
+    complaint: 'squeals',
+    asked: 'new belt',
+    distance: 48_200,
+    without: ['airbelt'],
+    noise: true,
+  }
+  server.answers['GET /jobs'] = { status: 200, json: { jobs: [said] } }
+  server.answers['PUT /jobs/j1'] = { status: 200, json: { ...said, version: 2, asked: 'two belts' } }
+  open(demoDrive('fenland-vee'))
+  const job = within(screen.getByRole('region', { name: 'The job' }))
+  expect((await job.findByText('squeals')).parentElement?.textContent).toBe(
+    'squealsasked for: new belt · 48,200 km · stays on: Air pump belt · there was a noise',
+  )
+  expect(job.queryByRole('textbox')).toBeNull()
+  await userEvent.click(job.getByRole('button', { name: /^Next, 0 of \d+ done/ }))
+  expect(document.activeElement).toBe(screen.getByRole('checkbox', { name: 'Lay the vehicle’s service data ready' }))
+  await userEvent.click(job.getByRole('button', { name: 'Change what it says' }))
+  const asked = job.getByRole('textbox', { name: 'Asked for' })
+  await userEvent.clear(asked)
+  await userEvent.type(asked, 'two belts{Enter}')
+  await waitFor(() => expect(lastSent()).toMatchObject({ basedOn: 1, asked: 'two belts' }))
+  await userEvent.click(job.getByRole('button', { name: 'That is what it says' }))
+  expect(await job.findByText(/asked for: two belts/)).toBeTruthy()
+})
+
+test('a finding of the drive leads to the job: what is to be done and how it is proved stand there', async () => {
+  const finding: Finding = {
+    ...{ id: 'f1', at: '2026-11-20T09:00:00Z', by: 'Isla', distance: null, cause: 'worn', causeName: 'Ribs worn' },
+    ...{
+      probability: 0.7,
+      edition: '1',
+      actions: ['Fit a new belt'],
+      prove: 'Quiet, wet and dry.',
+      note: '',
+      answers: [],
+    },
+  }
+  server.answers['GET /jobs'] = { status: 200, json: { jobs: [empty] } }
+  server.answers['GET /drives/d1/findings'] = { status: 200, json: { findings: [finding] } }
+  const led = { ...empty, version: 2, findings: ['f1'], noise: true, complaint: 'Ribs worn' }
+  server.answers['PUT /jobs/j1'] = { status: 200, json: led }
+  open(demoDrive('ketch-main'))
+  await userEvent.click(await screen.findByRole('button', { name: 'Ribs worn led to this job' }))
+  await waitFor(() => expect(lastSent()).toMatchObject({ findings: ['f1'], noise: true, complaint: 'Ribs worn' }))
+  const found = within(screen.getByRole('region', { name: 'Found' }))
+  expect(await found.findByText('Fit a new belt. Proved when: Quiet, wet and dry.')).toBeTruthy()
+  expect(found.getByRole('link', { name: 'Ribs worn, 20 Nov' }).getAttribute('href')).toBe('/noise/d1/sheet/f1')
+  server.answers['PUT /jobs/j1'] = { status: 200, json: { ...led, version: 3, findings: [] } }
+  await userEvent.click(found.getByRole('button', { name: 'Ribs worn is not of this job' }))
+  await waitFor(() => expect(lastSent()).toMatchObject({ basedOn: 2, findings: [], complaint: 'Ribs worn' }))
 })

@@ -20,6 +20,7 @@ import { useBench } from '../bench-context.ts'
 import panel from '../steps/panel.module.css'
 import { AddStep } from './add-step.tsx'
 import styles from './fit.module.css'
+import { JobFindings } from './job-findings.tsx'
 import { JobHead } from './job-head.tsx'
 import { JobParts } from './job-parts.tsx'
 import { JobTime } from './job-time.tsx'
@@ -46,9 +47,11 @@ export function FitStep() {
         jobs={jobs}
         order={plan.order}
         standing={standing}
+        next={job.closedAt === null ? next : undefined}
         failure={failure}
         onEdit={edit}
       />
+      <JobFindings job={job} onEdit={edit} />
       <JobParts parts={job.parts} onEdit={edit} />
       {FIT_PHASES.map((phase) => {
         const steps = plan.steps.filter((step) => step.phase === phase)

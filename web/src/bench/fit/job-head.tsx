@@ -2,12 +2,13 @@ import { Button, Checkbox, Input } from 'antd'
 import dayjs from 'dayjs'
 import { useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
-import type { Job, JobFields, JobPlan, JobStanding } from '@emery/core'
+import type { Job, JobFields, JobPlan, JobStanding, JobStep } from '@emery/core'
 import { STAGE_WORDS } from '../../jobs/stage-words.ts'
 import { useBench } from '../bench-context.ts'
 import panel from '../steps/panel.module.css'
 import styles from './fit.module.css'
 import { Line } from './line.tsx'
+import { stepAnchor } from './step-anchor.ts'
 import type { JobEdit } from './use-job.ts'
 
 interface JobHeadProps {
@@ -16,15 +17,19 @@ interface JobHeadProps {
   readonly jobs: readonly Job[]
   readonly order: JobPlan['order']
   readonly standing: JobStanding
+  /** The first step that is neither done nor left out. */
+  readonly next: JobStep | undefined
   readonly failure: string | null
   readonly onEdit: (how: JobEdit) => void
 }
 
-/** What the job is about: its number, what it waits for, what was complained of and asked for, which belts come off. */
-export function JobHead({ job, kept, jobs, order, standing, failure, onEdit }: JobHeadProps) {
-  const { settled } = useBench()
-  const { belts } = settled.drive
+/** What the job is about: its number, what it waits for, the next step, what was complained of and asked for, which belts come off. */
+export function JobHead({ job, kept, jobs, order, standing, next, failure, onEdit }: JobHeadProps) {
+  const { belts } = useBench().settled.drive
   const name = (id: string) => belts.find((belt) => belt.id === id)?.name ?? id
+  // Open by itself while nothing is written, and open still when something is: nobody is to lose the next field while they write.
+  const [chosen, setWriting] = useState<boolean | null>(null)
+  const writing = job.closedAt === null && (chosen ?? (job.complaint === '' && job.asked === ''))
   return (
     <section className={panel['section']} aria-label="The job">
       <h2 className="heading">{kept === undefined ? 'A new job' : `Job ${kept.number}`}</h2>
@@ -34,36 +39,26 @@ export function JobHead({ job, kept, jobs, order, standing, failure, onEdit }: J
         {standing.dueOn !== null && `, due ${dayjs(standing.dueOn).format('D MMM')}`}
         {standing.dueKm !== null && ` or at ${standing.dueKm.toLocaleString('en-GB')} km`}
       </p>
+      {next !== undefined && (
+        <button type="button" className={styles['goNext']} onClick={() => goTo(next.id)}>
+          <small>
+            Next, {standing.stepsDone} of {standing.stepsAll} done
+          </small>
+          {next.title}
+        </button>
+      )}
       <OtherJobs jobs={jobs} kept={kept} />
-      <Line label="Complaint" value={job.complaint} onWrite={(complaint) => onEdit((of) => ({ ...of, complaint }))} />
-      <Line label="Asked for" value={job.asked} onWrite={(asked) => onEdit((of) => ({ ...of, asked }))} />
-      <Distance value={job.distance} onWrite={(distance) => onEdit((of) => ({ ...of, distance }))} />
-      <div className={styles['what']}>
-        {belts.length > 1 &&
-          belts.map(({ id }) => (
-            <Checkbox
-              key={id}
-              checked={!job.without.includes(id)}
-              onChange={({ target }) =>
-                onEdit((of) => ({
-                  ...of,
-                  without: [...of.without.filter((other) => other !== id), ...(target.checked ? [] : [id])],
-                }))
-              }
-            >
-              {name(id)}
-            </Checkbox>
-          ))}
-        <Checkbox
-          checked={job.sameBelts}
-          onChange={({ target }) => onEdit((of) => ({ ...of, sameBelts: target.checked }))}
-        >
-          The same belts go back on
-        </Checkbox>
-        <Checkbox checked={job.noise} onChange={({ target }) => onEdit((of) => ({ ...of, noise: target.checked }))}>
-          There was a noise
-        </Checkbox>
-      </div>
+      {writing ? (
+        <JobWords
+          job={job}
+          onEdit={(how) => {
+            setWriting(true)
+            onEdit(how)
+          }}
+        />
+      ) : (
+        <Said job={job} name={name} />
+      )}
       {order.circular.length > 0 && (
         <p role="alert">
           {order.circular.map(name).join(', ')} are in each other’s way: are their places along the shafts right?{' '}
@@ -77,17 +72,85 @@ export function JobHead({ job, kept, jobs, order, standing, failure, onEdit }: J
         </p>
       )}
       {failure !== null && <p role="alert">{failure}</p>}
-      {kept !== undefined && (
-        <div className={styles['papers']}>
-          <Link to={`/drives/${job.driveId}/job/${kept.id}/sheet`}>Job sheet</Link>
-          {belts.map(({ id }) => (
+      <div className={styles['papers']}>
+        {job.closedAt === null && (
+          <Button aria-expanded={writing} onClick={() => setWriting(!writing)}>
+            {writing ? 'That is what it says' : 'Change what it says'}
+          </Button>
+        )}
+        {kept !== undefined && <Link to={`/drives/${job.driveId}/job/${kept.id}/sheet`}>Job sheet</Link>}
+        {kept !== undefined &&
+          belts.map(({ id }) => (
             <Link key={id} to={`/drives/${job.driveId}/card/${id}`}>
               Card of {name(id)}
             </Link>
           ))}
-        </div>
-      )}
+      </div>
     </section>
+  )
+}
+
+/** Brings a step into sight, ready to be ticked. */
+function goTo(stepId: string): void {
+  const step = document.getElementById(stepAnchor(stepId))
+  step?.scrollIntoView({ block: 'center' })
+  step?.querySelector('input')?.focus({ preventScroll: true })
+}
+
+/** What was written of the job, to read. */
+function Said({ job, name }: { readonly job: JobFields; readonly name: (beltId: string) => string }) {
+  const { complaint, asked, distance, without, sameBelts, noise } = job
+  const others = [
+    asked === '' ? '' : `asked for: ${asked}`,
+    distance === null ? '' : `${distance.toLocaleString('en-GB')} km`,
+    without.length === 0 ? '' : `stays on: ${without.map(name).join(', ')}`,
+    sameBelts ? 'the same belts go back on' : '',
+    noise ? 'there was a noise' : '',
+  ]
+  return (
+    <p>
+      <b>{complaint === '' ? 'Nothing was complained of' : complaint}</b>
+      <br />
+      {others.filter((each) => each !== '').join(' · ')}
+    </p>
+  )
+}
+
+/** What is complained of and asked for, what the vehicle had run, and which belts come off, to be written. */
+function JobWords({ job, onEdit }: Pick<JobHeadProps, 'job' | 'onEdit'>) {
+  const { belts } = useBench().settled.drive
+  return (
+    <>
+      <Line label="Complaint" value={job.complaint} onWrite={(complaint) => onEdit((of) => ({ ...of, complaint }))} />
+      <Line label="Asked for" value={job.asked} onWrite={(asked) => onEdit((of) => ({ ...of, asked }))} />
+      <Distance value={job.distance} onWrite={(distance) => onEdit((of) => ({ ...of, distance }))} />
+      <div className={styles['what']}>
+        {belts.length > 1 &&
+          belts.map(({ id, name }) => (
+            <Checkbox
+              key={id}
+              checked={!job.without.includes(id)}
+              onChange={({ target }) =>
+                onEdit((of) => ({
+                  ...of,
+                  without: [...of.without.filter((other) => other !== id), ...(target.checked ? [] : [id])],
+                }))
+              }
+            >
+              {name}
+            </Checkbox>
+          ))}
+        <Checkbox
+          checked={job.sameBelts}
+          onChange={({ target }) => onEdit((of) => ({ ...of, sameBelts: target.checked }))}
+        >
+          The same belts go back on
+        </Checkbox>
+        <Checkbox checked={job.noise} onChange={({ target }) => onEdit((of) => ({ ...of, noise: target.checked }))}>
+          There was a noise
+        </Checkbox>
+      </div>
+    </>
   )
 }
 

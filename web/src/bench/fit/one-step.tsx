@@ -8,6 +8,7 @@ import { Caution } from '../../readings/caution.tsx'
 import { useLengths } from '../../readings/use-lengths.ts'
 import { Line } from './line.tsx'
 import { ReasonForm } from './reason-form.tsx'
+import { stepAnchor } from './step-anchor.ts'
 import type { JobEdit } from './use-job.ts'
 
 interface OneStepProps {
@@ -42,7 +43,7 @@ export function OneStep({ step, tick, next, torque, over, onEdit }: OneStepProps
     }))
   const takeBack = () => onEdit((of) => ({ ...of, ticks: of.ticks.filter((each) => each.step !== step.id) }))
   return (
-    <li data-next={next} data-ticked={tick !== undefined}>
+    <li id={stepAnchor(step.id)} data-next={next} data-ticked={tick !== undefined}>
       <Checkbox checked={tick?.is === 'done'} onChange={() => (tick === undefined ? set('done') : takeBack())}>
         {step.title}
       </Checkbox>

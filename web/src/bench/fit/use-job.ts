@@ -3,6 +3,7 @@ import { useCallback, useEffect, useMemo, useState } from 'react'
 import { newJob, type Job, type JobFields } from '@emery/core'
 import { RequestFailure } from '../../api/client.ts'
 import { addJob, boardKey, jobsKey, jobsQuery, saveJob } from '../../api/jobs.ts'
+import { vehicleKeys } from '../../api/vehicles.ts'
 
 export type JobEdit = (fields: JobFields) => JobFields
 
@@ -59,7 +60,8 @@ export function useJob(driveId: string, jobId: string | null): JobInHand {
         saved,
         ...before.filter(({ id }) => id !== saved.id),
       ])
-      void queries.invalidateQueries({ queryKey: boardKey })
+      // What was read of the vehicle stands with the vehicle too.
+      for (const queryKey of [boardKey, vehicleKeys.all]) void queries.invalidateQueries({ queryKey })
     },
   })
   const waiting = onTheWay.length > 0
