@@ -119,6 +119,45 @@ const VIEWS: Readonly<Record<string, (parts: Parts) => Promise<void>>> = {
     await expect(page.getByRole('table')).toBeVisible()
     expect(await serious(page)).toEqual([])
   },
+  'the Board and a job begun from it': async ({ emery, page }) => {
+    await emery.open('/board')
+    await expect(page.getByRole('list', { name: 'Jobs by what they wait for' })).toBeVisible()
+    expect(await serious(page)).toEqual([])
+    await page.getByRole('button', { name: 'New job' }).click()
+    await expect(page.getByRole('dialog', { name: 'New job' })).toBeVisible()
+    await page.waitForTimeout(400)
+    expect(await serious(page)).toEqual([])
+  },
+  'the vehicles and one of them': async ({ emery, page }) => {
+    await emery.open('/vehicles')
+    await expect(page.getByRole('link', { name: /^Ketch 2.2 van/ })).toBeVisible()
+    expect(await serious(page)).toEqual([])
+    await page.getByRole('link', { name: /^Ketch 2.2 van/ }).click()
+    await expect(page.getByRole('region', { name: 'Drives' })).toBeVisible()
+    expect(await serious(page)).toEqual([])
+  },
+  'a drive’s history and a job on paper': async ({ emery, page }) => {
+    await emery.open()
+    await emery.pickDrive('Ketch 2.2 van')
+    await page.getByRole('button', { name: 'Versions' }).click()
+    await expect(page.getByRole('heading', { name: 'History' })).toBeVisible()
+    expect(await serious(page)).toEqual([])
+    await page.goBack()
+    await expect(emery.drawing).toBeVisible()
+    await page.keyboard.press('7')
+    await page.getByRole('link', { name: 'Job sheet' }).click()
+    await expect(page.getByRole('article')).toBeVisible()
+    expect(await serious(page)).toEqual([])
+  },
+  'the list of people, and the door': async ({ emery, page }) => {
+    await emery.open('/people')
+    await expect(page.getByRole('table')).toBeVisible()
+    expect(await serious(page)).toEqual([])
+    await page.request.delete('/api/session')
+    await page.reload()
+    await expect(page.getByText(/one tap signs you in/)).toBeVisible()
+    expect(await serious(page)).toEqual([])
+  },
   'the rules': async ({ emery, page }) => {
     await emery.open('/rules')
     await expect(page.getByRole('heading', { name: 'Wraps and clearance' })).toBeVisible()
@@ -129,7 +168,6 @@ const VIEWS: Readonly<Record<string, (parts: Parts) => Promise<void>>> = {
 for (const light of ['light', 'dark'] as const)
   for (const [name, look] of Object.entries(VIEWS))
     test(`axe finds nothing serious on ${name}, ${light}`, async ({ emery, page }) => {
-      test.slow()
       await page.addInitScript(
         (value) =>
           localStorage.setItem(
@@ -199,8 +237,24 @@ test('nothing is cut off on a tablet, and targets are large enough for a thumb',
   await expect(page.getByRole('list', { name: 'Parts' })).toBeVisible()
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(1024)
   expect(await small(page)).toEqual([])
-  await page.goto(`${process.env['EMERY_E2E_URL'] ?? ''}/rules`)
-  await expect(page.getByRole('heading', { name: 'Wraps and clearance' })).toBeVisible()
+  for (const [path, heading] of [
+    ['rules', 'Wraps and clearance'],
+    ['board', 'Board'],
+    ['vehicles', 'Vehicles'],
+    ['people', 'People'],
+  ] as const) {
+    await page.goto(`${process.env['EMERY_E2E_URL'] ?? ''}/${path}`)
+    await expect(page.getByRole('heading', { name: heading, exact: true })).toBeVisible()
+    await page.waitForLoadState('networkidle')
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(1024)
+    expect(await small(page)).toEqual([])
+  }
+  await page.goto(`${process.env['EMERY_E2E_URL'] ?? ''}/board`)
+  await page.getByRole('link', { name: /^Fenland 1.7 pickup.*battery lamp/ }).tap()
+  await expect(page.getByRole('region', { name: 'The job' })).toContainText('battery lamp glows at idle')
+  expect(await small(page)).toEqual([])
+  await page.getByRole('button', { name: 'Versions' }).tap()
+  await expect(page.getByRole('heading', { name: 'History' })).toBeVisible()
   expect(await small(page)).toEqual([])
   await context.close()
   await emery.open()

@@ -4,6 +4,7 @@ import { useStore } from 'zustand'
 import { setDriveName, type VehicleSummary } from '@emery/core'
 import styles from './bench.module.css'
 import type { BenchStore } from './store/bench-store.ts'
+import { vehicleTitle } from '../vehicles/vehicle-title.ts'
 
 interface DriveNameProps {
   readonly store: BenchStore
@@ -23,7 +24,7 @@ export function DriveName({ store, vehicle }: DriveNameProps) {
         aria-label={`Rename ${name}`}
         onClick={() => setDraft(name)}
       >
-        <span>{vehicle === null ? 'No vehicle' : `${vehicle.name} · ${vehicle.plate}`}</span>
+        <span>{vehicle === null ? 'No vehicle' : vehicleTitle(vehicle)}</span>
         <strong>{name}</strong>
       </button>
     )

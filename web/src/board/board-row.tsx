@@ -17,7 +17,10 @@ export function BoardRow({ row }: { readonly row: Row }) {
       <Link to={`/drives/${drive.id}/${STAGE_STEP[stage]}?job=${id}`} className={styles['row']}>
         <Miniature place={place} drive={drive} />
         <span className={styles['what']}>
-          <strong>{vehicle === null ? drive.name : `${vehicle.name} · ${vehicle.plate}`}</strong>
+          <strong>
+            <span>{vehicle === null ? drive.name : vehicle.name}</span>
+            {vehicle !== null && vehicle.plate !== '' && <span>{` · ${vehicle.plate}`}</span>}
+          </strong>
           <span>{complaint === '' ? 'no complaint written down' : complaint}</span>
           <small>
             Job {number}, opened {dayjs(openedAt).format('D MMM YYYY')}

@@ -4,23 +4,24 @@ import { Link } from 'react-router'
 import type { BoardDue } from '@emery/core'
 import { boardDuesQuery } from '../api/jobs.ts'
 import styles from './board.module.css'
+import { vehicleTitle } from '../vehicles/vehicle-title.ts'
 
 /** Worn parts over all drives, the most urgent first: what the last walkround said, and what distance and age say. */
 export function FallsDue() {
-  const { data } = useQuery(boardDuesQuery())
+  const { data, error } = useQuery(boardDuesQuery())
   return (
     <section className={styles['dues']} aria-label="Falls due">
       <h2 className="heading">Falls due</h2>
-      {data === undefined ? null : data.due.length === 0 ? (
+      {data === undefined ? (
+        error !== null && <p role="alert">{error.message}</p>
+      ) : data.due.length === 0 ? (
         <p className={styles['soft']}>Nothing is worn that was looked at. What nobody has looked at is not known.</p>
       ) : (
         <ul>
           {data.due.map((each) => (
             <li key={`${each.driveId} ${each.words}`}>
               <Link to={`/walkround/${each.driveId}`}>
-                <strong>
-                  {each.vehicle === null ? each.driveName : `${each.vehicle.name} · ${each.vehicle.plate}`}
-                </strong>
+                <strong>{each.vehicle === null ? each.driveName : vehicleTitle(each.vehicle)}</strong>
                 <span>{each.words}</span>
                 <small>{whenWords(each)}</small>
               </Link>

@@ -15,6 +15,7 @@ import { DriveMiniature } from './drive-miniature.tsx'
 import styles from './drives-screen.module.css'
 import { useDeleteDrive } from './use-delete-drive.tsx'
 import { useDriveFiles } from './use-drive-files.tsx'
+import { vehicleTitle } from '../vehicles/vehicle-title.ts'
 
 /** Every drive the workshop keeps, the one last worked on first. */
 export function DrivesScreen() {
@@ -123,7 +124,7 @@ function DriveRow({ record, onDelete }: { readonly record: DriveRecord; readonly
       <Link to={`/drives/${id}`} className={styles['open']}>
         <DriveMiniature drive={document} />
         <span className={styles['what']}>
-          <strong>{vehicle === null ? document.name : `${vehicle.name} · ${vehicle.plate}`}</strong>
+          <strong>{vehicle === null ? document.name : vehicleTitle(vehicle)}</strong>
           <span>{vehicle === null ? 'no vehicle' : document.name}</span>
         </span>
         <span className={`${styles['belts'] ?? ''} figures`}>

@@ -96,10 +96,11 @@ function JobSheet({ record, job, found }: JobSheetProps) {
             {belts.map((belt) => (
               <li key={belt}>{belt}</li>
             ))}
-            {parts.map(({ id, what, number, count, place }) => (
+            {parts.map(({ id, what, number, count, place, backBy }) => (
               <li key={id}>
                 {count > 1 ? `${count} × ` : ''}
                 {what} {number}: {PLACE_WORDS[place]}
+                {place === 'on trial' && backBy !== '' && `, back by ${dayjs(backBy).format('D MMM')}`}
               </li>
             ))}
           </ul>

@@ -22,6 +22,6 @@ export const PLACE_WORDS: Readonly<Record<PartPlace, string>> = {
   wanted: 'wanted',
   ordered: 'ordered',
   here: 'here',
-  'on trial': 'on trial, may go back',
+  'on trial': 'on trial',
   'gone back': 'gone back',
 }

@@ -71,7 +71,7 @@ function Drives({ vehicleId }: { readonly vehicleId: string }) {
             </Link>
             <Link to={`/drives/${id}/history`}>History</Link>
             <Button type="text" onClick={() => mutate({ driveId: id, to: null })}>
-              Not of this vehicle
+              Take off this vehicle
             </Button>
           </li>
         ))}

@@ -4,6 +4,7 @@ import { v4 as newId } from 'uuid'
 import { FIT_PHASES, type FitPhase } from '@emery/core'
 import { stampNow } from '../../app/preferences.ts'
 import { PHASE_WORDS } from '../../jobs/phase-words.ts'
+import panel from '../steps/panel.module.css'
 import { ReasonForm } from './reason-form.tsx'
 import type { JobEdit } from './use-job.ts'
 
@@ -15,12 +16,12 @@ export function AddStep({ onEdit }: { readonly onEdit: (how: JobEdit) => void })
   const [phase, setPhase] = useState<FitPhase>('while off')
   if (!open)
     return (
-      <Button type="text" onClick={() => setOpen(true)}>
-        Add a step …
-      </Button>
+      <section className={panel['section']}>
+        <Button onClick={() => setOpen(true)}>Add a step …</Button>
+      </section>
     )
   return (
-    <>
+    <section className={panel['section']} aria-label="A step of your own">
       <Select
         aria-label="In which part of the work"
         value={phase}
@@ -41,6 +42,6 @@ export function AddStep({ onEdit }: { readonly onEdit: (how: JobEdit) => void })
           setOpen(false)
         }}
       />
-    </>
+    </section>
   )
 }

@@ -1,7 +1,7 @@
 import { Button, Checkbox, Input } from 'antd'
 import dayjs from 'dayjs'
 import { useState } from 'react'
-import { Link, useSearchParams } from 'react-router'
+import { Link } from 'react-router'
 import type { Job, JobFields, JobPlan, JobStanding, JobStep } from '@emery/core'
 import { STAGE_WORDS } from '../../jobs/stage-words.ts'
 import { useBench } from '../bench-context.ts'
@@ -156,19 +156,17 @@ function JobWords({ job, onEdit }: Pick<JobHeadProps, 'job' | 'onEdit'>) {
 
 /** The other jobs on this drive, to look at. */
 function OtherJobs({ jobs, kept }: Pick<JobHeadProps, 'jobs' | 'kept'>) {
-  const [, setSearch] = useSearchParams()
   const others = jobs.filter(({ id }) => id !== kept?.id)
   if (others.length === 0) return null
   return (
-    <p className={panel['soft']}>
-      Also on this drive:{' '}
+    <nav className={styles['papers']} aria-label="Also on this drive">
       {others.slice(0, 6).map(({ id, number, closedAt }) => (
-        <Button key={id} type="link" size="small" onClick={() => setSearch({ job: id })}>
-          {number}
-          {closedAt === null ? '' : ` (${dayjs(closedAt).format('D MMM YYYY')})`}
-        </Button>
+        <Link key={id} to={`?job=${id}`}>
+          Job {number}
+          {closedAt === null ? '' : `, ${dayjs(closedAt).format('D MMM YYYY')}`}
+        </Link>
       ))}
-    </p>
+    </nav>
   )
 }
 
