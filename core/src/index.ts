@@ -380,6 +380,7 @@ export {
   MOST_PHOTO_BYTES,
   saveIdSchema,
   distanceRefusal,
+  MOST_VEHICLES_LISTED,
   type Found,
   vehicleFieldsSchema,
   type DriveConflict,

@@ -24,6 +24,9 @@ export const vehicleFieldsSchema = record({
 
 export type VehicleFields = InferType<typeof vehicleFieldsSchema>
 
+/** Vehicles listed at once; the others are searched for. */
+export const MOST_VEHICLES_LISTED = 1000
+
 /** Why a distance cannot follow another, in a sentence; undefined where it can. */
 export function distanceRefusal(before: number | null, after: number | null): string | undefined {
   if (before === null || after === null || after >= before) return undefined

@@ -2,12 +2,16 @@ import { IsNull, type DataSource, type EntityManager } from 'typeorm'
 import { rewriteWords } from '../board/find-words.ts'
 import { likeOf } from '../board/words.ts'
 import { v4 as newId } from 'uuid'
-import { distanceRefusal, type VehicleFields, type VehicleRecord, type VehicleRevision } from '@emery/core'
+import {
+  distanceRefusal,
+  MOST_VEHICLES_LISTED,
+  type VehicleFields,
+  type VehicleRecord,
+  type VehicleRevision,
+} from '@emery/core'
 import { ApiError } from '../http/errors.ts'
 import { VehicleEntity, VehicleRevisionEntity, type VehicleRow } from './vehicle.entity.ts'
 
-/** Vehicles listed at once; the others are searched for. */
-const MOST_LISTED = 1000
 /** Versions shown at once; a vehicle's few words change a handful of times. */
 const MOST_REVISIONS = 200
 
@@ -25,7 +29,7 @@ export class VehicleService {
       .where('vehicle.deletedAt IS NULL')
       .orderBy('vehicle.name')
       .addOrderBy('vehicle.id')
-      .take(MOST_LISTED)
+      .take(MOST_VEHICLES_LISTED)
     for (const [i, word] of words.entries())
       query.andWhere(`CONCAT_WS(' ', vehicle.name, vehicle.plate, vehicle.engine) LIKE :word${i}`, {
         [`word${i}`]: likeOf(word),

@@ -2,9 +2,10 @@ import { useQuery } from '@tanstack/react-query'
 import { Input, Modal } from 'antd'
 import { useDeferredValue, useState, type KeyboardEvent } from 'react'
 import { useNavigate } from 'react-router'
-import type { Found } from '@emery/core'
+import { JOB_STAGES, type Found } from '@emery/core'
 import { driveListQuery } from '../api/drives.ts'
 import { searchQuery } from '../api/search.ts'
+import { STAGE_WORDS } from '../jobs/stage-words.ts'
 import styles from './command-palette.module.css'
 import type { Command } from './top-bar.ts'
 
@@ -54,7 +55,7 @@ function Finder({ onClose, commands }: Omit<PaletteProps, 'open'>) {
   const elsewhere: readonly Choice[] = (words.trim() === '' ? [] : (found ?? [])).map((each) => ({
     id: `${each.kind}-${each.id}`,
     label: each.title,
-    hint: `${KIND_WORDS[each.kind]}${each.hint === '' ? '' : ` · ${each.hint}`}`,
+    hint: [KIND_WORDS[each.kind], hintOf(each)].filter((part) => part !== '').join(' · '),
     run: () => void navigate(addressOf(each)),
   }))
   const near = [...doable, ...drives].filter(({ label, hint }) => matches(`${label} ${hint}`))
@@ -117,6 +118,12 @@ function Finder({ onClose, commands }: Omit<PaletteProps, 'open'>) {
 
 const KIND_WORDS: Readonly<Record<Found['kind'], string>> = {
   ...{ vehicle: 'vehicle', drive: 'drive', job: 'job', belt: 'belt on the shelf' },
+}
+
+/** A job's hint is its stage, which has a word of its own on every screen. */
+function hintOf({ kind, hint }: Found): string {
+  const stage = JOB_STAGES.find((each) => kind === 'job' && each === hint)
+  return stage === undefined ? hint : STAGE_WORDS[stage].toLowerCase()
 }
 
 function addressOf({ kind, id, driveId, title }: Found): string {

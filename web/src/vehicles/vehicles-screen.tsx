@@ -3,6 +3,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { App, Button, Input } from 'antd'
 import { useMemo } from 'react'
 import { Link, useNavigate, useSearchParams } from 'react-router'
+import { MOST_VEHICLES_LISTED } from '@emery/core'
 import { addVehicle, vehicleKeys, vehicleListQuery } from '../api/vehicles.ts'
 import { Notice } from '../app/notice.tsx'
 import listPage from '../app/list-page.module.css'
@@ -65,6 +66,9 @@ export function VehiclesScreen() {
             </li>
           ))}
         </ul>
+      )}
+      {vehicles !== undefined && vehicles.length >= MOST_VEHICLES_LISTED && (
+        <p className={styles['soft']}>These are the first {MOST_VEHICLES_LISTED}; search for any other.</p>
       )}
     </div>
   )

@@ -1,0 +1,130 @@
+import { afterEach, beforeEach, expect, test } from '@jest/globals'
+import { cleanup, screen, waitFor, within } from '@testing-library/react'
+import userEvent from '@testing-library/user-event'
+import type { PersonRecord, SessionRecord } from '@emery/core'
+import { FakeServer, show } from '../testing/fake-server.tsx'
+import { PeopleScreen } from './people-screen.tsx'
+import { PersonMenu } from './person-menu.tsx'
+
+const wren: PersonRecord = { id: 'p1', name: 'Wren', role: 'lead', version: 1 }
+const isla: PersonRecord = { id: 'p2', name: 'Isla', role: 'mechanic', version: 4 }
+const signedIn = (person: PersonRecord, oneTap: PersonRecord[] = []) => ({
+  status: 200,
+  json: { person, first: false, oneTap } satisfies SessionRecord,
+})
+const refused = (code: string, message: string) => ({ status: 409, json: { error: { code, message } } })
+
+let server: FakeServer
+beforeEach(() => {
+  server = new FakeServer()
+  server.install()
+  server.answers = {
+    'GET /session': signedIn(wren),
+    'GET /people': { status: 200, json: { people: [isla, wren] } },
+  }
+})
+afterEach(cleanup)
+
+const row = async (name: string) => within(await screen.findByRole('row', { name: new RegExp(`^${name}`) }))
+
+test('the list says who may do what; nobody takes themselves off it', async () => {
+  show(<PeopleScreen />)
+  const own = await row('Wren')
+  expect(own.getByText('(you)')).toBeTruthy()
+  expect(own.getByRole<HTMLButtonElement>('button', { name: 'Take off the list' }).disabled).toBe(true)
+  const other = await row('Isla')
+  expect(other.getByRole<HTMLButtonElement>('button', { name: 'Take off the list' }).disabled).toBe(false)
+  for (const role of ['Apprentice', 'Mechanic', 'Lead']) expect(screen.getAllByText(role).length).toBeGreaterThan(0)
+})
+
+test('a role is changed on top of the version that was seen; what is refused is said', async () => {
+  server.answers['PUT /people/p2'] = refused('VERSION_CONFLICT', 'Somebody changed Isla meanwhile.')
+  show(<PeopleScreen />)
+  await row('Isla')
+  await userEvent.click(screen.getByRole('combobox', { name: 'Role of Isla' }))
+  await userEvent.click(await screen.findByTitle('Apprentice'))
+  await waitFor(() =>
+    expect(server.sent).toEqual([{ to: 'PUT /people/p2', body: { basedOn: 4, name: 'Isla', role: 'apprentice' } }]),
+  )
+  expect(await screen.findByText('Somebody changed Isla meanwhile.')).toBeTruthy()
+})
+
+test('someone is put on the list with a first passphrase of ten letters or more', async () => {
+  server.answers['POST /people'] = { status: 201, json: {} }
+  show(<PeopleScreen />)
+  const form = within(await screen.findByRole('form', { name: 'Put someone on the list' }))
+  const put = form.getByRole<HTMLButtonElement>('button', { name: 'Put on the list' })
+  await userEvent.type(form.getByLabelText('Name'), ' Tobias ')
+  await userEvent.type(form.getByLabelText(/^First passphrase/), 'nine lett')
+  expect(put.disabled).toBe(true)
+  await userEvent.type(form.getByLabelText(/^First passphrase/), 'ers')
+  expect(put.disabled).toBe(false)
+  await userEvent.click(put)
+  await waitFor(() =>
+    expect(server.sent).toEqual([
+      { to: 'POST /people', body: { name: 'Tobias', role: 'mechanic', passphrase: 'nine letters' } },
+    ]),
+  )
+  await waitFor(() => expect(form.getByLabelText<HTMLInputElement>('Name').value).toBe(''))
+})
+
+test('a name is taken off after being asked about; a passphrase is set anew by a lead', async () => {
+  server.answers['DELETE /people/p2'] = { status: 204, json: undefined }
+  server.answers['PUT /people/p2/passphrase'] = { status: 204, json: undefined }
+  show(<PeopleScreen />)
+  const other = await row('Isla')
+  await userEvent.click(other.getByRole('button', { name: 'New passphrase …' }))
+  const dialog = within(await screen.findByRole('dialog'))
+  expect(dialog.getByText('New passphrase for Isla')).toBeTruthy()
+  expect(dialog.queryByLabelText('The one so far')).toBeNull()
+  await userEvent.type(dialog.getByLabelText(/^The new one/), 'a long enough one{Enter}')
+  await waitFor(() => expect(server.sent.at(-1)).toMatchObject({ to: 'PUT /people/p2/passphrase' }))
+  expect(await screen.findByText(/sessions begun with the old one have ended/)).toBeTruthy()
+  await userEvent.click(other.getByRole('button', { name: 'Take off the list' }))
+  expect(server.asked).not.toContain('DELETE /people/p2')
+  await userEvent.click(await screen.findByRole('button', { name: 'Take off' }))
+  await waitFor(() => expect(server.asked).toContain('DELETE /people/p2'))
+})
+
+test('a list that cannot be had is said to be so', async () => {
+  server.answers['GET /people'] = { status: 403, json: { error: { code: 'NOT_ALLOWED', message: 'For leads.' } } }
+  show(<PeopleScreen />)
+  expect(await screen.findByText('The list cannot be shown')).toBeTruthy()
+  expect(screen.getByText('For leads.')).toBeTruthy()
+})
+
+test.each([
+  ['lead', ['People of the workshop', 'Change my passphrase', 'Sign out']],
+  ['mechanic', ['Change my passphrase', 'Sign out']],
+] as const)('the menu of a %s offers what is theirs', async (role, offered) => {
+  server.answers['GET /session'] = signedIn({ ...wren, role })
+  show(<PersonMenu className="" />)
+  await userEvent.click(await screen.findByRole('button', { name: 'At the bench: Wren' }))
+  const menu = within(await screen.findByRole('tooltip'))
+  expect(menu.getAllByRole('button').map((button) => button.textContent)).toEqual([...offered])
+})
+
+test('in the demo nobody has a passphrase to change; signing out that fails is said', async () => {
+  server.answers['GET /session'] = signedIn(wren, [wren, isla])
+  server.answers['DELETE /session'] = 'away'
+  show(<PersonMenu className="" />)
+  await userEvent.click(await screen.findByRole('button', { name: 'At the bench: Wren' }))
+  const menu = within(await screen.findByRole('tooltip'))
+  expect(menu.queryByRole('button', { name: 'Change my passphrase' })).toBeNull()
+  await userEvent.click(menu.getByRole('button', { name: 'Sign out' }))
+  expect(await screen.findByText(/does not answer/)).toBeTruthy()
+})
+
+test('one’s own passphrase wants the one so far; a wrong one is said beside it', async () => {
+  server.answers['PUT /people/me/passphrase'] = {
+    status: 401,
+    json: { error: { code: 'WRONG_PASSPHRASE', message: 'Name and passphrase do not go together.' } },
+  }
+  show(<PersonMenu className="" />)
+  await userEvent.click(await screen.findByRole('button', { name: 'At the bench: Wren' }))
+  await userEvent.click(await screen.findByRole('button', { name: 'Change my passphrase' }))
+  const dialog = within(await screen.findByRole('dialog'))
+  await userEvent.type(dialog.getByLabelText('The one so far'), 'not the right one')
+  await userEvent.type(dialog.getByLabelText(/^The new one/), 'a long enough one{Enter}')
+  expect((await dialog.findByRole('alert')).textContent).toBe('Name and passphrase do not go together.')
+})
