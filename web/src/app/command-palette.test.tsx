@@ -1,6 +1,7 @@
 import { afterEach, beforeEach, expect, jest, test } from '@jest/globals'
 import { cleanup, screen } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
+import type { Found } from '@emery/core'
 import { demoDrive } from '../testing/drives.ts'
 import { FakeServer, show } from '../testing/fake-server.tsx'
 import { CommandPalette } from './command-palette.tsx'
@@ -9,9 +10,11 @@ const undo = jest.fn()
 const redo = jest.fn()
 const onClose = jest.fn()
 
+const server = new FakeServer()
+
 beforeEach(() => {
   jest.clearAllMocks()
-  const server = new FakeServer()
+  server.answers = {}
   server.install()
   const vehicle = { id: 'v', name: 'Ketch 2.2 van', plate: 'HB-114' }
   const drives = [
@@ -55,4 +58,26 @@ test('nothing found is said, and Enter then does nothing', async () => {
   await userEvent.type(screen.getByRole('combobox'), 'zeppelin{Enter}')
   expect(screen.getByText('Nothing here is called that.')).not.toBeNull()
   expect(onClose).not.toHaveBeenCalled()
+})
+
+test('vehicles, jobs and belts are found too: each says what it is, a job what it waits for; a drive stands there once', async () => {
+  const found: Found[] = [
+    { kind: 'vehicle', id: 'v', driveId: null, title: 'Ketch 2.2 van', hint: 'HB-114' },
+    { kind: 'drive', id: 'd', driveId: null, title: 'Ketch 2.2 van, Main drive', hint: 'HB-114' },
+    { kind: 'job', id: 'j', driveId: 'd', title: 'Job 4, Ketch 2.2 van', hint: 're-check' },
+    { kind: 'belt', id: 'b', driveId: null, title: '6PK1675 “ketch”', hint: '' },
+  ]
+  server.answers['GET /search'] = { status: 200, json: { found } }
+  await screen.findByText('Ketch 2.2 van, Main drive')
+  await userEvent.type(screen.getByRole('combobox'), 'ketch')
+  expect(await screen.findByText('job · second check')).toBeTruthy()
+  expect(names()).toEqual([
+    'Ketch 2.2 van, Main driveHB-114',
+    'Ketch 2.2 vanvehicle · HB-114',
+    'Job 4, Ketch 2.2 vanjob · second check',
+    '6PK1675 “ketch”belt on the shelf',
+  ])
+  await userEvent.click(screen.getByText('Job 4, Ketch 2.2 van'))
+  expect(await screen.findByText('elsewhere')).toBeTruthy()
+  expect(onClose).toHaveBeenCalled()
 })
