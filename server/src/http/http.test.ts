@@ -2,6 +2,7 @@ import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import { mkdirSync, mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { gzipSync } from 'node:zlib'
 import request from 'supertest'
 import type { ErrorBody } from '@emery/core'
 import { readConfig } from '../config.ts'
@@ -14,6 +15,8 @@ beforeAll(async () => {
   mkdirSync(join(webDir, 'assets'))
   writeFileSync(join(webDir, 'index.html'), '<!doctype html><title>Emery</title>')
   writeFileSync(join(webDir, 'assets', 'app-1.js'), 'export {}')
+  writeFileSync(join(webDir, 'assets', 'app-1.js.gz'), gzipSync('export {}'))
+  writeFileSync(join(webDir, 'assets', 'old.js'), 'export {}')
   at = await startTestApp({ webDir, hostNames: ['bench.local'] })
 })
 afterAll(() => at.close())
@@ -40,6 +43,21 @@ describe('pages', () => {
     expect(status).toBe(200)
     expect(text).toContain('<title>Emery')
     expect(headers['cache-control']).toBe('no-cache')
+  })
+
+  test('assets that were compressed when they were built go out so, to whoever takes it; the others as they are', async () => {
+    const asked = (path: string, encoding: string) =>
+      request(at.app).get(`/assets/${path}`).set('Accept-Encoding', encoding).expect(200)
+    const small = await asked('app-1.js', 'gzip, br')
+    expect(small.headers['content-encoding']).toBe('gzip')
+    expect(small.headers['content-type']).toMatch(/javascript/)
+    expect(small.headers['content-length']).toBe(`${gzipSync('export {}').length}`)
+    expect(small.headers['vary']).toMatch(/accept-encoding/i)
+    expect(small.text).toBe('export {}')
+    const plain = await asked('app-1.js', 'identity')
+    expect(plain.headers['content-encoding']).toBeUndefined()
+    expect(plain.text).toBe('export {}')
+    expect((await asked('old.js', 'gzip')).text).toBe('export {}')
   })
 
   test('assets are kept for good, missing ones are not the application', async () => {
