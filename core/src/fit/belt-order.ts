@@ -1,13 +1,15 @@
 /** Which belt is in the way of which, and in what order belts come off, go on and are tensioned: docs/mechanics/fit.md. */
-import type { CheckedDrive } from '../drive/drive.ts'
 import type { Adjuster } from '../drive/adjuster.ts'
-import type { SettledDrive } from '../path/settle.ts'
+import { approach } from '../numerics/vectors.ts'
+import { spansOf } from '../path/clearance.ts'
+import type { SettledBelt, SettledDrive } from '../path/settle.ts'
 import { staticSetting } from '../tension/span-tensions.ts'
 
-/** One belt runs further out on a shaft that both run on, and has to come off first. */
+/** One belt has to come off before another. */
 export interface InTheWay {
   readonly belt: string
   readonly inTheWayOf: string
+  /** The shaft on which both run, the one further out; or that of the other’s pulley, before which a strand of the one passes. */
   readonly shaft: string
 }
 
@@ -17,43 +19,67 @@ export interface BeltOrder {
   readonly off: readonly string[]
   /** Belts from the innermost out: the other way round. */
   readonly on: readonly string[]
-  /** Pairs that share a shaft of which nobody has said which runs further out. */
+  /** Pairs that meet on a shaft, or before a pulley, of which nobody has said which runs further out. */
   readonly unknown: readonly (readonly [string, string])[]
   /** Belts that are in each other’s way, so that no order is right; none where the drive can be built. */
   readonly circular: readonly string[]
 }
 
-/** The order of the belts of a drive, by where their pulleys stand along the shafts they share. */
-export function beltOrder(drive: CheckedDrive): BeltOrder {
-  const pulleys = new Map(drive.pulleys.map((pulley) => [pulley.id, pulley]))
-  const places = drive.belts.map(({ id, route }) => ({
-    id,
-    on: new Map(
-      route.flatMap(({ pulley }) => {
-        const found = pulleys.get(pulley)
-        return found === undefined ? [] : [[found.shaft, found.z ?? null] as const]
-      }),
-    ),
-  }))
-  const inTheWay: InTheWay[] = []
-  const unknown: (readonly [string, string])[] = []
-  for (const [i, one] of places.entries())
-    for (const other of places.slice(i + 1))
-      for (const [shaft, z] of one.on) {
-        const otherZ = other.on.get(shaft)
-        if (otherZ === undefined) continue
-        if (z === null || otherZ === null || z === otherZ) {
-          if (!unknown.some(([a, b]) => a === one.id && b === other.id)) unknown.push([one.id, other.id])
-        } else
-          inTheWay.push(
-            z > otherZ ? { belt: one.id, inTheWayOf: other.id, shaft } : { belt: other.id, inTheWayOf: one.id, shaft },
-          )
-      }
+/**
+ * The order of the belts of a drive, by where their pulleys stand along the shafts they share; of belts that share none, by the strands
+ * of one that pass before a pulley of the other.
+ */
+export function beltOrder(settled: SettledDrive): BeltOrder {
+  const { belts } = settled
+  const met = belts.flatMap((one, i) =>
+    belts.slice(i + 1).flatMap((other): readonly Meeting[] => {
+      const shared = onOneShaft(one, other)
+      return shared.length > 0 ? shared : [...passing(settled, one, other), ...passing(settled, other, one)]
+    }),
+  )
+  const inTheWay = met.flatMap(({ belt, inTheWayOf, shaft, known }) => (known ? [{ belt, inTheWayOf, shaft }] : []))
+  const unsaid = met.filter(({ known }) => !known).map(({ belt, inTheWayOf }) => [belt, inTheWayOf] as const)
+  const unknown = unsaid.filter(([a, b], i) => !unsaid.slice(0, i).some((pair) => pair.includes(a) && pair.includes(b)))
   const { order, circular } = sorted(
-    drive.belts.map(({ id }) => id),
+    belts.map(({ belt: { id } }) => id),
     inTheWay.map(({ belt, inTheWayOf }) => [belt, inTheWayOf]),
   )
   return { inTheWay, off: order, on: order.toReversed(), unknown, circular }
+}
+
+interface Meeting extends InTheWay {
+  /** Whether the places along the shaft say which of the two runs further out; the names stand in either order where they do not. */
+  readonly known: boolean
+}
+
+/** Where two belts lie one behind the other on a shaft. */
+function onOneShaft(one: SettledBelt, other: SettledBelt): readonly Meeting[] {
+  const [a, b] = [one.belt.id, other.belt.id]
+  const places = new Map(other.pulleys.map(({ shaft, z }) => [shaft, z ?? null]))
+  return one.pulleys.flatMap(({ shaft, z = null }) => {
+    const otherZ = places.get(shaft)
+    if (otherZ === undefined) return []
+    const known = z !== null && otherZ !== null && z !== otherZ
+    return [known && z < otherZ ? { belt: b, inTheWayOf: a, shaft, known } : { belt: a, inTheWayOf: b, shaft, known }]
+  })
+}
+
+/**
+ * Where a strand of one belt passes before a pulley of another: that one’s belt cannot be lifted over its rim. A strand behind a pulley
+ * hinders nobody: its own belt is slack by then and is drawn aside.
+ */
+function passing({ places, metal }: SettledDrive, one: SettledBelt, other: SettledBelt): readonly Meeting[] {
+  return spansOf(one).flatMap(({ from, to, start, end }) =>
+    other.pulleys.flatMap(({ id, shaft, z = null }) => {
+      const [centre, radius] = [places.get(shaft), metal.get(id)]
+      if (centre === undefined || radius === undefined || approach(start, end, centre).distance >= radius) return []
+      const ends = [from.z ?? null, to.z ?? null]
+      const known = z !== null && !ends.includes(null)
+      // Nearly level belts pass at the height of both ends; one that climbs is judged by its middle.
+      const strand = ends.reduce<number>((sum, at) => sum + (at ?? 0) / 2, 0)
+      return known && strand <= z ? [] : [{ belt: one.belt.id, inTheWayOf: other.belt.id, shaft, known }]
+    }),
+  )
 }
 
 /** Ids so that the first of each pair comes before the second; those of a ring come as they were, at the end. */

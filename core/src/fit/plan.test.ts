@@ -1,5 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
-import { settleDrive } from '../path/settle.ts'
+import type { CheckedDrive } from '../drive/drive.ts'
+import { spansOf } from '../path/clearance.ts'
+import { settleDrive, type SettledBelt } from '../path/settle.ts'
 import { changed } from '../testing/drives.ts'
 import { DEMO_DRIVES, demoDrive } from '../testing/demo-drives.ts'
 import { randomFrom, SEED } from '../testing/random.ts'
@@ -66,11 +68,52 @@ describe('which belt is in the way of which', () => {
   const fenland = demoDrive('fenland-vee')
 
   test('the fan belt runs outermost on the crank, the air pump’s innermost', () => {
-    const { off, on, inTheWay, unknown } = beltOrder(fenland)
+    const { off, on, inTheWay, unknown } = beltOrder(settleDrive(fenland))
     expect(off).toEqual(['fanbelt', 'psbelt', 'airbelt'])
     expect(on).toEqual(['airbelt', 'psbelt', 'fanbelt'])
     expect(inTheWay).toContainEqual({ belt: 'fanbelt', inTheWayOf: 'airbelt', shaft: 'crank' })
     expect(unknown).toEqual([])
+  })
+
+  describe('where two belts share no shaft', () => {
+    // The air pump’s belt driven from a shaft of its own, halfway along the fan belt’s longest strand and before or behind it.
+    const strand = spansOf(settleDrive(fenland).belts[0] as SettledBelt).reduce((a, b) => (b.length > a.length ? b : a))
+    const level = ((strand.from.z ?? NaN) + (strand.to.z ?? NaN)) / 2
+    const aside = (z: number | undefined, off = 0) =>
+      changed(fenland, (draft) => {
+        const crank = draft.shafts.find(({ id }) => id === 'crank')
+        const own = draft.pulleys.find(({ id }) => id === draft.belts[2]?.route[0]?.pulley)
+        if (crank === undefined || own === undefined) throw new Error('the pickup has changed')
+        const x = (strand.start.x + strand.end.x) / 2 + off
+        draft.shafts.push({ ...crank, id: 'lay', kind: 'jackshaft', x, y: (strand.start.y + strand.end.y) / 2 })
+        own.shaft = 'lay'
+        if (z === undefined) delete own.z
+        else own.z = z
+      })
+    const pairs = (drive: CheckedDrive) => {
+      const { inTheWay, unknown, off } = beltOrder(settleDrive(drive))
+      const of = (id: string) => id === 'airbelt'
+      return {
+        before: inTheWay.filter(({ inTheWayOf }) => of(inTheWayOf)).map(({ belt, shaft }) => `${belt} at ${shaft}`),
+        unknown: unknown.filter((pair) => pair.some(of)),
+        off,
+      }
+    }
+
+    test('a strand that passes before a pulley of the other has to come off first', () => {
+      const { before, off } = pairs(aside(level - 15))
+      expect(before).toEqual(['fanbelt at lay'])
+      expect(off.indexOf('fanbelt')).toBeLessThan(off.indexOf('airbelt'))
+    })
+
+    test('one behind it, or beside it, hinders nobody', () => {
+      expect(pairs(aside(level + 15))).toMatchObject({ before: [], unknown: [] })
+      expect(pairs(aside(level - 15, -400))).toMatchObject({ before: [], unknown: [] })
+    })
+
+    test('where nobody read the place along the shaft, nobody can say', () => {
+      expect(pairs(aside(undefined))).toMatchObject({ before: [], unknown: [['fanbelt', 'airbelt']] })
+    })
   })
 
   test('only what is in the way comes along', () => {
@@ -87,7 +130,7 @@ describe('which belt is in the way of which', () => {
     const flat = changed(fenland, (draft) => {
       for (const pulley of draft.pulleys) delete pulley.z
     })
-    expect(beltOrder(flat).unknown).toHaveLength(3)
+    expect(beltOrder(settleDrive(flat)).unknown).toHaveLength(3)
     const ring = changed(fenland, (draft) => {
       const shaft = (id: string) => draft.pulleys.find((pulley) => pulley.id === id)
       // The steering belt also runs over the fan’s shaft, behind the fan belt on the crank and before it there.
@@ -95,7 +138,7 @@ describe('which belt is in the way of which', () => {
       const fan = shaft('fan.1')
       if (fan !== undefined) draft.pulleys.push({ ...fan, id: 'fan.2', z: 30 })
     })
-    expect(beltOrder(ring).circular.toSorted()).toEqual(['airbelt', 'fanbelt', 'psbelt'])
+    expect(beltOrder(settleDrive(ring)).circular.toSorted()).toEqual(['airbelt', 'fanbelt', 'psbelt'])
   })
 })
 

@@ -60,7 +60,7 @@ export function fitPlan(
   settled: SettledDrive,
   { belts: wanted, sameBelts = false, noise = false }: FitOptions = {},
 ): FitPlan {
-  const order = beltOrder(settled.drive)
+  const order = beltOrder(settled)
   const coming = withThoseInTheWay(order, wanted ?? settled.drive.belts.map(({ id }) => id))
   const belts = (ids: readonly string[]) =>
     ids.filter((id) => coming.has(id)).flatMap((id) => settled.belts.find(({ belt }) => belt.id === id) ?? [])
