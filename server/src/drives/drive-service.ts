@@ -3,6 +3,7 @@ import { v4 as newId } from 'uuid'
 import type { CheckedDrive, DriveList, DriveRecord, RevisionRecord, RevisionSummary } from '@emery/core'
 import { rewriteWords } from '../board/find-words.ts'
 import { ApiError } from '../http/errors.ts'
+import { JobEntity } from '../jobs/job.entity.ts'
 import { VehicleEntity } from '../vehicles/vehicle.entity.ts'
 import { DriveEntity, DriveRevisionEntity, type DriveRevisionRow, type DriveRow } from './drive.entity.ts'
 
@@ -133,19 +134,33 @@ export class DriveService {
     return this.get(id)
   }
 
-  /** Deletes a drive as it was when the caller saw it; its revisions stay, and `restore` brings it back. */
+  /**
+   * Deletes a drive as it was when the caller saw it, and the jobs on it, which would lead nowhere; its revisions stay, and `restore`
+   * brings it back.
+   */
   async remove(id: string, basedOn: number): Promise<void> {
-    const { affected } = await this.source.manager.update(
-      DriveEntity,
-      { id, version: basedOn, deletedAt: IsNull() },
-      { deletedAt: this.now() },
-    )
-    if (affected === 1) return
-    throw new ApiError('VERSION_CONFLICT', { conflict: { yours: { basedOn }, current: await this.get(id) } })
+    const deletedAt = this.now()
+    const removed = await this.source.transaction(async (manager) => {
+      const { affected } = await manager.update(
+        DriveEntity,
+        { id, version: basedOn, deletedAt: IsNull() },
+        { deletedAt },
+      )
+      if (affected === 1) await manager.update(JobEntity, { driveId: id, deletedAt: IsNull() }, { deletedAt })
+      return affected === 1
+    })
+    if (!removed)
+      throw new ApiError('VERSION_CONFLICT', { conflict: { yours: { basedOn }, current: await this.get(id) } })
   }
 
+  /** Brings a drive back with the jobs that went with it; those struck out before stay so. */
   async restore(id: string): Promise<DriveRecord> {
-    await this.source.manager.update(DriveEntity, { id }, { deletedAt: null })
+    await this.source.transaction(async (manager) => {
+      const there = await manager.findOneBy(DriveEntity, { id })
+      if (there === null || there.deletedAt === null) return
+      await manager.update(JobEntity, { driveId: id, deletedAt: there.deletedAt }, { deletedAt: null })
+      await manager.update(DriveEntity, { id }, { deletedAt: null })
+    })
     return this.get(id)
   }
 

@@ -131,6 +131,21 @@ describe('a job', () => {
     expect(await there()).toMatchObject({ distance: 76_000, version: 3 })
   })
 
+  test('goes with its drive when that is deleted, and comes back with it, unless it was struck out before', async () => {
+    const drive = await newDrive(vehicle.id)
+    const [stays, struck] = [await add(job({ driveId: drive })), await add(job({ driveId: drive }))]
+    await request(at.app).delete(`/api/jobs/${struck.id}?basedOn=1`).expect(204)
+    const shown = async () => (await board({ vehicleId: vehicle.id, limit: 100 })).rows.map(({ id }) => id)
+    expect(await shown()).toContain(stays.id)
+    await request(at.app).delete(`/api/drives/${drive}?basedOn=1`).expect(204)
+    expect(await shown()).not.toContain(stays.id)
+    const { found } = (await request(at.app).get(`/api/search?q=job ${stays.number}`)).body as { found: Found[] }
+    expect(found.map(({ id }) => id)).not.toContain(stays.id)
+    await request(at.app).post(`/api/drives/${drive}/restore`).expect(200)
+    expect(await shown()).toContain(stays.id)
+    expect(await shown()).not.toContain(struck.id)
+  })
+
   test.each([
     ['a tick that is neither', { ticks: [tick('a', { is: 'maybe' })] }, '$.ticks[0].is'],
     ['no drive', { driveId: '' }, '$.driveId'],

@@ -66,18 +66,28 @@ export class VehicleZipService {
     return { name, zip: await packed(new Map([[MANIFEST, pretty(manifest)], ...files])) }
   }
 
-  /** All of it, or nothing: every part is read and checked before the first is stored. */
+  /** All of it, or nothing: every part is read and checked before the first is stored, and what cannot be finished is taken away. */
   async in(zip: Buffer, by: string): Promise<VehicleRecord> {
     const { vehicle, drives, photos } = readVehicleFiles(await unpacked(zip))
     const ids = await this.addPhotos(photos, by)
     const anew = <Value>(value: Value): Value =>
       JSON.parse(JSON.stringify(value).replace(UUID, (id) => ids.get(id) ?? id)) as Value
     const made = await this.vehicles.create(vehicle)
-    for (const { document, records } of drives) {
-      const drive = await this.drives.create({
-        ...{ vehicleId: made.id, document: anew<CheckedDrive>(document), reason: 'brought in', by },
-      })
-      await this.addRecords(drive.id, anew(records))
+    const begun: string[] = []
+    try {
+      for (const { document, records } of drives) {
+        const { id } = await this.drives.create({
+          ...{ vehicleId: made.id, document: anew<CheckedDrive>(document), reason: 'brought in', by },
+        })
+        begun.push(id)
+        await this.addRecords(id, anew(records))
+      }
+    } catch (error) {
+      // A table that is full, or a database that goes away: half a vehicle is worse than none.
+      for (const id of begun) await this.drives.remove(id, 1)
+      await this.vehicles.remove(made.id, 1)
+      await this.source.manager.delete(PhotoEntity, { id: In([...ids.values()]) })
+      throw error
     }
     return made
   }

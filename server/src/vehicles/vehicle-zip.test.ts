@@ -1,4 +1,4 @@
-import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
+import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals'
 import { readFileSync } from 'node:fs'
 import { deflateRawSync } from 'node:zlib'
 import request from 'supertest'
@@ -13,6 +13,8 @@ import {
   type VehicleRecord,
   type Walkround,
 } from '@emery/core'
+import { ApiError } from '../http/errors.ts'
+import { JobService } from '../jobs/job-service.ts'
 import { ketch } from '../testing/documents.ts'
 import { startTestApp, type TestApp } from '../testing/test-app.ts'
 import { packed, unpacked } from './zip.ts'
@@ -75,6 +77,13 @@ const out = async (id: string) =>
   ).body as Buffer
 const bringIn = (zip: Buffer) =>
   request(at.app).post('/api/vehicles/import').set('Content-Type', 'application/zip').send(zip)
+/** How much of vehicles, drives and jobs a client is shown, and pictures are kept. */
+const listed = async () => ({
+  vehicles: ((await request(at.app).get('/api/vehicles')).body as { vehicles: unknown[] }).vehicles.length,
+  drives: ((await request(at.app).get('/api/drives')).body as { total: number }).total,
+  jobs: ((await request(at.app).get('/api/board?limit=100')).body as { rows: unknown[] }).rows.length,
+  pictures: (await counts()).at(-1),
+})
 const counts = async () => {
   const tables = ['vehicles', 'drives', 'fittings', 'walkrounds', 'jobs', 'photos']
   const all = await Promise.all(
@@ -120,6 +129,16 @@ test('a vehicle goes out as files anyone can open, and comes in again with every
   // The same vehicle gives the same file: what comes in lost nothing on the way.
   const second = await unpacked(await out(again.id))
   expect(second.get('drives/1-Main-drive.drive.json')).toEqual(files.get('drives/1-Main-drive.drive.json'))
+})
+
+test('what cannot be brought in to its end is not there at all', async () => {
+  const before = await listed()
+  const full = jest.spyOn(JobService.prototype, 'bringIn').mockRejectedValueOnce(new ApiError('JOBS_FULL'))
+  const refused = await bringIn(await out(vehicle.id)).expect(409)
+  expect((refused.body as ErrorBody).error.code).toBe('JOBS_FULL')
+  expect(full).toHaveBeenCalledTimes(1)
+  full.mockRestore()
+  expect(await listed()).toEqual(before)
 })
 
 describe('refused in a sentence, and nothing is stored', () => {
