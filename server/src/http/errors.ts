@@ -22,6 +22,7 @@ export const ERRORS = {
   NOT_ALLOWED: { status: 403, message: 'Your role does not allow this; ask a lead. Nothing was stored.' },
   NOT_FOUND: { status: 404, message: 'There is nothing at this address.' },
   VEHICLE_NOT_FOUND: { status: 404, message: 'There is no such vehicle; it may have been deleted.' },
+  VEHICLE_HAS_DRIVES: { status: 409, message: 'Its drives are still on it. Take them off it, or delete them, first.' },
   DRIVE_NOT_FOUND: { status: 404, message: 'There is no such drive; it may have been deleted.' },
   PHOTO_NOT_FOUND: { status: 404, message: 'There is no such picture; it may have been deleted.' },
   SHELF_BELT_NOT_FOUND: { status: 404, message: 'There is no such belt on the shelf; it may have been taken off.' },

@@ -265,6 +265,20 @@ describe('a vehicle', () => {
     })
   })
 
+  test('is struck out once no drive is on it, and brought back', async () => {
+    const fields = { name: 'New vehicle', plate: '', engine: '', distance: null, notes: '' }
+    const { id } = (await request(at.app).post('/api/vehicles').send(fields).expect(201)).body as VehicleRecord
+    const drive = await newDrive(id)
+    const strike = (basedOn = 1) => request(at.app).delete(`/api/vehicles/${id}?basedOn=${basedOn}`)
+    expect(codeOf(await strike().expect(409))).toBe('VEHICLE_HAS_DRIVES')
+    await request(at.app).put(`/api/drives/${drive}/vehicle`).send({ vehicleId: null }).expect(200)
+    expect(codeOf(await strike(7).expect(409))).toBe('VERSION_CONFLICT')
+    await strike().set('Cookie', apprentice).expect(403)
+    await strike().expect(204)
+    await request(at.app).get(`/api/vehicles/${id}`).expect(404)
+    expect((await request(at.app).post(`/api/vehicles/${id}/restore`).expect(200)).body).toMatchObject(fields)
+  })
+
   test('takes a drive, and lets it go', async () => {
     const id = await newDrive(null)
     const move = (vehicleId: string | null) => request(at.app).put(`/api/drives/${id}/vehicle`).send({ vehicleId })

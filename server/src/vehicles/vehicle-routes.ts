@@ -55,6 +55,10 @@ export function vehicleRoutes(vehicles: VehicleService, zips: VehicleZipService)
     response.status(204).end()
   })
 
+  routes.post('/:id/restore', async (request, response) => {
+    response.json(await vehicles.restore(request.params.id))
+  })
+
   routes.use(tooLarge)
   return routes
 }

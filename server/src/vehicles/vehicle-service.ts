@@ -9,6 +9,7 @@ import {
   type VehicleRecord,
   type VehicleRevision,
 } from '@emery/core'
+import { DriveEntity } from '../drives/drive.entity.ts'
 import { ApiError } from '../http/errors.ts'
 import { VehicleEntity, VehicleRevisionEntity, type VehicleRow } from './vehicle.entity.ts'
 
@@ -117,14 +118,23 @@ export class VehicleService {
     }))
   }
 
+  /** Strikes a vehicle out as it was when the caller saw it; `restore` brings it back. Refused while drives are on it. */
   async remove(id: string, basedOn: number): Promise<void> {
-    const { affected } = await this.source.manager.update(
+    const { manager } = this.source
+    if (await manager.existsBy(DriveEntity, { vehicleId: id, deletedAt: IsNull() }))
+      throw new ApiError('VEHICLE_HAS_DRIVES')
+    const { affected } = await manager.update(
       VehicleEntity,
       { id, version: basedOn, deletedAt: IsNull() },
       { deletedAt: this.now() },
     )
     if (affected === 1) return
     throw new ApiError('VERSION_CONFLICT', { conflict: { yours: { basedOn }, current: await this.get(id) } })
+  }
+
+  async restore(id: string): Promise<VehicleRecord> {
+    await this.source.manager.update(VehicleEntity, { id }, { deletedAt: null })
+    return this.get(id)
   }
 }
 

@@ -35,6 +35,11 @@ export const addVehicle = (fields: VehicleFields) => ask<VehicleRecord>('/vehicl
 export const saveVehicle = (id: string, basedOn: number, fields: VehicleFields, lastWasWrong = false) =>
   ask<VehicleRecord>(`/vehicles/${id}`, { method: 'PUT', json: { basedOn, lastWasWrong, ...fields } })
 
+export const removeVehicle = (id: string, basedOn: number) =>
+  ask<undefined>(`/vehicles/${id}?basedOn=${basedOn}`, { method: 'DELETE' })
+
+export const restoreVehicle = (id: string) => ask<VehicleRecord>(`/vehicles/${id}/restore`, { method: 'POST' })
+
 /** A whole vehicle with its pictures over a workshop's wireless takes its time. */
 const ZIP_PATIENCE_MS = 120_000
 

@@ -2,16 +2,26 @@ import { DownloadOutlined } from '@ant-design/icons'
 import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { App, Button, Select } from 'antd'
 import { useMemo, useState } from 'react'
-import { Link, useParams } from 'react-router'
+import { Link, useNavigate, useParams } from 'react-router'
+import type { VehicleRecord } from '@emery/core'
 import { driveKeys, driveListQuery } from '../api/drives.ts'
 import { boardQuery } from '../api/jobs.ts'
-import { moveDrive, vehicleDrivesQuery, vehicleQuery } from '../api/vehicles.ts'
+import {
+  moveDrive,
+  removeVehicle,
+  restoreVehicle,
+  vehicleDrivesQuery,
+  vehicleKeys,
+  vehicleQuery,
+} from '../api/vehicles.ts'
 import { Notice } from '../app/notice.tsx'
 import listPage from '../app/list-page.module.css'
+import { useSecondThoughts } from '../app/use-second-thoughts.tsx'
 import { useTopBar } from '../app/top-bar.ts'
 import { BoardRow } from '../board/board-row.tsx'
 import board from '../board/board.module.css'
 import { DriveMiniature } from '../drives/drive-miniature.tsx'
+import { useMay } from '../people/use-may.ts'
 import { VehicleFieldsForm } from './vehicle-fields.tsx'
 import styles from './vehicles.module.css'
 
@@ -40,6 +50,7 @@ export function VehicleScreen() {
         <Button icon={<DownloadOutlined />} href={`/api/vehicles/${vehicleId}/export`} download>
           Everything as one ZIP
         </Button>
+        <StrikeOut vehicle={vehicle} />
       </div>
       <div className={styles['two']}>
         <VehicleFieldsForm key={vehicle.id} vehicle={vehicle} />
@@ -47,6 +58,37 @@ export function VehicleScreen() {
       </div>
       <Jobs vehicleId={vehicleId} />
     </div>
+  )
+}
+
+/** Takes the vehicle away, with a way back for a while; not while drives are on it, which would be nobody's. */
+function StrikeOut({ vehicle: { id, name, version } }: { readonly vehicle: VehicleRecord }) {
+  const queries = useQueryClient()
+  const navigate = useNavigate()
+  const takeAway = useSecondThoughts()
+  const may = useMay('mechanic')
+  const { data: drives } = useQuery(vehicleDrivesQuery(id))
+  const strike = async () => {
+    const gone = await takeAway({
+      key: `vehicle-${id}`,
+      said: `${name} is struck out.`,
+      remove: () => removeVehicle(id, version),
+      bringBack: () => restoreVehicle(id),
+      refresh: () => queries.invalidateQueries({ queryKey: vehicleKeys.lists }),
+    })
+    if (gone) void navigate('/vehicles')
+  }
+  if (!may || drives === undefined) return null
+  return (
+    <Button
+      type="text"
+      danger
+      disabled={drives.length > 0}
+      title={drives.length > 0 ? 'Its drives are still on it.' : ''}
+      onClick={() => void strike()}
+    >
+      Strike out
+    </Button>
   )
 }
 

@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, expect, test } from '@jest/globals'
 import { cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
-import { MOST_VEHICLES_LISTED, type VehicleRecord } from '@emery/core'
+import { MOST_VEHICLES_LISTED, type Role, type VehicleRecord } from '@emery/core'
 import { demoDrive } from '../testing/drives.ts'
 import { FakeServer, show } from '../testing/fake-server.tsx'
 import { VehicleScreen } from './vehicle-screen.tsx'
@@ -132,6 +132,32 @@ test('a vehicle shows its drives, lets one go and brings one to it', async () =>
   await userEvent.click(await screen.findByTitle('Blower drive (now on Fenland)'))
   await waitFor(() => expect(server.sent.at(-1)).toEqual({ to: 'PUT /drives/d2/vehicle', body: { vehicleId: 'v1' } }))
   expect(screen.queryByTitle('Main drive')).toBeNull()
+})
+
+test('a vehicle is struck out when no drive is on it, by who may, and can be brought back', async () => {
+  const as = (role: Role) => ({
+    status: 200,
+    json: { person: { id: 'p1', name: 'Isla', role, version: 1 }, first: false, oneTap: [] },
+  })
+  server.answers['GET /session'] = as('mechanic')
+  openOne()
+  const strike = () => screen.findByRole<HTMLButtonElement>('button', { name: 'Strike out' })
+  expect((await strike()).disabled).toBe(true)
+  expect((await strike()).title).toBe('Its drives are still on it.')
+  cleanup()
+  server.answers['GET /drives'] = { status: 200, json: { drives: [], total: 0 } }
+  server.answers['DELETE /vehicles/v1'] = { status: 204, json: undefined }
+  server.answers['POST /vehicles/v1/restore'] = { status: 200, json: vehicle('v1') }
+  openOne()
+  await userEvent.click(await strike())
+  expect(await screen.findByText('elsewhere')).toBeTruthy()
+  await userEvent.click(await screen.findByRole('button', { name: 'Bring it back' }))
+  await waitFor(() => expect(server.asked).toContain('POST /vehicles/v1/restore'))
+  cleanup()
+  server.answers['GET /session'] = as('apprentice')
+  openOne()
+  await screen.findByText('No drive is on this vehicle yet.')
+  expect(screen.queryByRole('button', { name: 'Strike out' })).toBeNull()
 })
 
 test('a vehicle that is gone is said to be so, with the way back', async () => {
