@@ -447,11 +447,11 @@ export { furthestRead, lastFitting, lastJudged, partTrends, type PartTrend, type
 export { figureText, judge, judgePart, type CheckJudged, type PartJudged, type Seen } from './wear/judge.ts'
 export { judgeAge } from './wear/belt-age.ts'
 export { sumUp, type WalkroundSum, type WatchUntil } from './wear/sum.ts'
+export { MOST_MARKS, type MarkedPhoto } from './drive/marked-photo.ts'
 export { wearAt } from './wear/trend.ts'
 export { wearParts, type WearPart } from './wear/parts.ts'
 export {
   MOST_CHECK_PHOTOS,
-  MOST_MARKS,
   walkroundFieldsSchema,
   type CheckPhoto,
   type WalkroundCheck,

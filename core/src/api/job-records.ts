@@ -1,5 +1,6 @@
 /** Jobs on a drive, as the server and its clients say them to each other. */
 import { number, type InferType } from 'yup'
+import { markedPhotoSchema } from '../drive/marked-photo.ts'
 import { at, by, choice, flag, identifier, list, quantity, record, text } from '../drive/schema-kit.ts'
 import { FIT_PHASES } from '../fit/plan.ts'
 import type { VehicleSummary } from './records.ts'
@@ -43,6 +44,7 @@ export const jobFieldsSchema = record({
     'Steps that were done or left out, oldest first.',
     { most: 400 },
   ),
+  pictures: list(markedPhotoSchema, 'The routing before anything came off.', { most: 6 }),
   torques: list(
     record({ step: stepId(), value: text('What the vehicle’s maker says.', 60).trim() }),
     'Torques out of the vehicle’s service data.',
@@ -108,7 +110,7 @@ export type JobPart = JobFields['parts'][number]
 export function newJob(driveId: string): JobFields {
   return {
     ...{ driveId, complaint: '', asked: '', distance: null, without: [], sameBelts: false, noise: false },
-    ...{ ticks: [], torques: [], added: [], moved: [], parts: [], findings: [], hands: [], time: [] },
+    ...{ ticks: [], pictures: [], torques: [], added: [], moved: [], parts: [], findings: [], hands: [], time: [] },
     ...{ signedBy: '', closedAt: null },
   }
 }

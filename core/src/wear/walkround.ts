@@ -1,31 +1,14 @@
 /** A walk round a drive as it is kept: what was looked at on which part, what was seen, and the verdict of then. */
 import type { InferType } from 'yup'
 import { choice, flag, identifier, list, quantity, record, text } from '../drive/schema-kit.ts'
+import { markedPhotoSchema, type MarkedPhoto } from '../drive/marked-photo.ts'
 import { CHECK_IDS, WEAR_VERDICTS } from './checks.ts'
 
-/** Photos beside one check, and marks on one photo. */
+/** Photos beside one check. */
 export const MOST_CHECK_PHOTOS = 6
-export const MOST_MARKS = 12
 
-const side = (description: string) => quantity('px', description, { min: 1, max: 20000, integer: true })
-const along = (description: string) => quantity('px', description, { min: 0, max: 20000 })
-
-const photoSchema = record({
-  id: text('The name under which the server keeps the picture.', 60).required('must name a picture'),
-  width: side('Width of the picture, upright.'),
-  height: side('Height of the picture, upright.'),
-  marks: list(
-    record({
-      x: along('To the right of its left edge.'),
-      y: along('Below its top edge.'),
-      words: text('What is to be seen there.', 200),
-    }),
-    'What was marked on it.',
-    { most: MOST_MARKS },
-  ),
-})
-
-export type CheckPhoto = Readonly<InferType<typeof photoSchema>>
+/** A picture beside a check, with what was marked on it. */
+export type CheckPhoto = MarkedPhoto
 
 const checkSchema = record({
   part: text('The part, in the drive’s own ids.', 80).required('must name a part'),
@@ -36,7 +19,7 @@ const checkSchema = record({
   verdict: choice(WEAR_VERDICTS, 'What it came to then.'),
   reason: text('Why, in words.', 500),
   note: text('Anything worth knowing.', 1000),
-  photos: list(photoSchema, 'Pictures of it.', { most: MOST_CHECK_PHOTOS }),
+  photos: list(markedPhotoSchema, 'Pictures of it.', { most: MOST_CHECK_PHOTOS }),
 })
 
 export type WalkroundCheck = Readonly<InferType<typeof checkSchema>>

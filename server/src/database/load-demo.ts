@@ -9,6 +9,7 @@ import {
   vehicleFieldsSchema,
   walkroundFieldsSchema,
   jobFieldsSchema,
+  newJob,
   type FittingFields,
   type JobFields,
   type PersonFields,
@@ -40,7 +41,7 @@ interface Garage {
       readonly fittings?: readonly (FittingFields & { readonly id: string })[]
       readonly walkrounds?: readonly Walkround[]
       /** Jobs, when they were opened and by whom. */
-      readonly jobs?: readonly (Omit<JobFields, 'driveId'> & {
+      readonly jobs?: readonly (Partial<Omit<JobFields, 'driveId'>> & {
         readonly id: string
         readonly openedAt: string
         readonly by: string
@@ -76,7 +77,7 @@ export async function loadDemo(source: DataSource, folder: string, now: () => Da
       for (const { id: walkId, at, ...fields } of walked)
         await walkrounds.addOnce(driveId, await walkroundFieldsSchema.validate(fields), walkId, new Date(at))
       for (const { id: jobId, openedAt, by, ...fields } of open) {
-        const job = await jobFieldsSchema.validate({ ...fields, driveId })
+        const job = await jobFieldsSchema.validate({ ...newJob(driveId), ...fields })
         await jobs.addOnce(job, { name: by, role: 'lead' }, jobId, new Date(openedAt))
       }
     }

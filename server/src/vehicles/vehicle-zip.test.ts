@@ -58,7 +58,7 @@ beforeAll(async () => {
   findingId = (found.body as Finding).id
   await request(at.app)
     .post('/api/jobs')
-    .send({ ...newJob(drive.id), complaint: 'squeals', findings: [findingId] })
+    .send({ ...newJob(drive.id), complaint: 'squeals', findings: [findingId], pictures: [mark] })
     .expect(201)
 })
 afterAll(() => at.close())
@@ -116,13 +116,13 @@ test('a vehicle goes out as files anyone can open, and comes in again with every
   expect(await rows<Fitting>(`${below}/fittings`)).toMatchObject([{ mark: '6PK1675', by: 'Isla', distance: 48_000 }])
   const [finding] = await rows<Finding>(`${below}/findings`)
   expect(finding).toMatchObject({ causeName: 'Ribs worn', by: 'Isla' })
-  expect(await rows<Job>(`/api/jobs?driveId=${copy?.id ?? ''}`)).toMatchObject([
-    { complaint: 'squeals', findings: [finding?.id] },
-  ])
+  const [job] = await rows<Job>(`/api/jobs?driveId=${copy?.id ?? ''}`)
+  expect(job).toMatchObject({ complaint: 'squeals', findings: [finding?.id] })
   expect(finding?.id).not.toBe(findingId)
   const [walk] = await rows<Walkround>(`${below}/walkrounds`)
   const photo = walk?.checks[0]?.photos[0]?.id
   expect([...files.keys()].join()).not.toContain(photo)
+  expect(job?.pictures).toMatchObject([{ id: photo, marks: [{ words: 'here' }] }])
   await request(at.app)
     .get(`/api/photos/${photo ?? ''}/screen`)
     .expect(200)

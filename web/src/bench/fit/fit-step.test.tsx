@@ -226,3 +226,24 @@ test('a finding of the drive leads to the job: what is to be done and how it is 
   await userEvent.click(found.getByRole('button', { name: 'Ribs worn is not of this job' }))
   await waitFor(() => expect(lastSent()).toMatchObject({ basedOn: 2, findings: [], complaint: 'Ribs worn' }))
 })
+
+test('a picture of the routing before is kept with the job, beside one that somebody else has added meanwhile', async () => {
+  const photo = (id: string) => ({ id, width: 800, height: 600, marks: [] })
+  server.answers['GET /jobs'] = { status: 200, json: { jobs: [empty] } }
+  server.answers['POST /photos'] = { status: 201, json: photo('ph1') }
+  const theirs = { ...empty, version: 2, pictures: [photo('ph0')] }
+  const conflict = { yours: { basedOn: 1 }, current: theirs }
+  server.answers['PUT /jobs/j1'] = {
+    status: 409,
+    json: { error: { code: 'VERSION_CONFLICT', message: 'late', conflict } },
+  }
+  open(demoDrive('ketch-main'))
+  await screen.findByText('Job 7')
+  server.answers['GET /jobs'] = { status: 200, json: { jobs: [theirs] } }
+  const before = within(screen.getByRole('region', { name: 'Before anything comes off' }))
+  await userEvent.upload(
+    before.getByLabelText('Picture of the routing before'),
+    new File(['jpeg'], 'front.jpg', { type: 'image/jpeg' }),
+  )
+  await waitFor(() => expect(lastSent()).toMatchObject({ basedOn: 2, pictures: [{ id: 'ph1' }, { id: 'ph0' }] }))
+})

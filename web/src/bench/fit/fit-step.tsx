@@ -23,6 +23,7 @@ import styles from './fit.module.css'
 import { JobFindings } from './job-findings.tsx'
 import { JobHead } from './job-head.tsx'
 import { JobParts } from './job-parts.tsx'
+import { JobPictures } from './job-pictures.tsx'
 import { JobTime } from './job-time.tsx'
 import { OneStep } from './one-step.tsx'
 import { PHASE_WORDS } from '../../jobs/phase-words.ts'
@@ -72,6 +73,7 @@ export function FitStep() {
                   />
                 ))}
               </ol>
+              {phase === 'before' && <JobPictures pictures={job.pictures} onEdit={edit} />}
             </section>
           )
         )

@@ -1,0 +1,27 @@
+/** A picture with marks on it, as a walk round a drive and a job keep them. */
+import type { InferType } from 'yup'
+import { list, quantity, record, text } from './schema-kit.ts'
+
+/** Marks on one picture. */
+export const MOST_MARKS = 12
+
+const side = (description: string) => quantity('px', description, { min: 1, max: 20000, integer: true })
+const along = (description: string) => quantity('px', description, { min: 0, max: 20000 })
+
+/** A picture that the server keeps, with what was marked on it. */
+export const markedPhotoSchema = record({
+  id: text('The name under which the server keeps the picture.', 60).required('must name a picture'),
+  width: side('Width of the picture, upright.'),
+  height: side('Height of the picture, upright.'),
+  marks: list(
+    record({
+      x: along('To the right of its left edge.'),
+      y: along('Below its top edge.'),
+      words: text('What is to be seen there.', 200),
+    }),
+    'What was marked on it.',
+    { most: MOST_MARKS },
+  ),
+})
+
+export type MarkedPhoto = Readonly<InferType<typeof markedPhotoSchema>>
