@@ -1,5 +1,6 @@
 import type { JobFields, MarkedPhoto } from '@emery/core'
 import { CheckPhotos } from '../../walkround/check-photos.tsx'
+import styles from './fit.module.css'
 import type { JobEdit } from './use-job.ts'
 
 interface JobPicturesProps {
@@ -10,11 +11,13 @@ interface JobPicturesProps {
 /** The routing as it was before anything came off, to look at when the belt goes on again. */
 export function JobPictures({ pictures, onEdit }: JobPicturesProps) {
   return (
-    <CheckPhotos
-      photos={pictures}
-      of="the routing before"
-      onChange={(next) => onEdit((of) => ({ ...of, pictures: merged(of.pictures, pictures, next) }))}
-    />
+    <div className={styles['pictures']}>
+      <CheckPhotos
+        photos={pictures}
+        of="the routing before"
+        onChange={(next) => onEdit((of) => ({ ...of, pictures: merged(of.pictures, pictures, next) }))}
+      />
+    </div>
   )
 }
 
