@@ -22,6 +22,7 @@ import { Jobs1764600000000 } from './migrations/1764600000000-jobs.ts'
 import { PeopleAndSessions1764700000000 } from './migrations/1764700000000-people-and-sessions.ts'
 import { JobsThatMove1764800000000 } from './migrations/1764800000000-jobs-that-move.ts'
 import { WordsToFindBy1764900000000 } from './migrations/1764900000000-words-to-find-by.ts'
+import { PicturesAndWordsAsBytes1765000000000 } from './migrations/1765000000000-pictures-and-words-as-bytes.ts'
 import { StackParts1764300000000 } from './migrations/1764300000000-stack-parts.ts'
 
 /** The connection to MariaDB. The schema changes by migrations only. */
@@ -62,6 +63,7 @@ export function dataSourceFor(url: string): DataSource {
       PeopleAndSessions1764700000000,
       JobsThatMove1764800000000,
       WordsToFindBy1764900000000,
+      PicturesAndWordsAsBytes1765000000000,
     ],
     migrationsTransactionMode: 'each',
     synchronize: false,

@@ -42,17 +42,7 @@ export class JobsThatMove1764800000000 implements MigrationInterface {
       const document = {
         ...{ driveId: job.driveId, complaint: job.complaint, asked: job.asked, distance: null },
         ...{ without: [], sameBelts: false, noise: false, ticks, torques: JSON.parse(job.torques) as object[] },
-        ...{
-          added: [],
-          moved: [],
-          parts: [],
-          pictures: [],
-          findings: [],
-          hands: [],
-          time: [],
-          signedBy: '',
-          closedAt: job.closedAt,
-        },
+        ...{ added: [], moved: [], parts: [], findings: [], hands: [], time: [], signedBy: '', closedAt: job.closedAt },
       }
       // The stage is computed anew when the job is next saved; until then it waits to be fitted.
       const closedAt = job.closedAt === null ? null : new Date(job.closedAt)
