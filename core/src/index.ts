@@ -447,16 +447,10 @@ export { furthestRead, lastFitting, lastJudged, partTrends, type PartTrend, type
 export { figureText, judge, judgePart, type CheckJudged, type PartJudged, type Seen } from './wear/judge.ts'
 export { judgeAge } from './wear/belt-age.ts'
 export { sumUp, type WalkroundSum, type WatchUntil } from './wear/sum.ts'
-export { MOST_MARKS, type MarkedPhoto } from './drive/marked-photo.ts'
+export { MOST_MARKS, MOST_PICTURES, type MarkedPhoto } from './drive/marked-photo.ts'
 export { wearAt } from './wear/trend.ts'
 export { wearParts, type WearPart } from './wear/parts.ts'
-export {
-  MOST_CHECK_PHOTOS,
-  walkroundFieldsSchema,
-  type CheckPhoto,
-  type WalkroundCheck,
-  type WalkroundFields,
-} from './wear/walkround.ts'
+export { walkroundFieldsSchema, type CheckPhoto, type WalkroundCheck, type WalkroundFields } from './wear/walkround.ts'
 export {
   knowledgeSaveSchema,
   type KnowledgeConflict,

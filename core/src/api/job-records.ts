@@ -1,6 +1,6 @@
 /** Jobs on a drive, as the server and its clients say them to each other. */
 import { number, type InferType } from 'yup'
-import { markedPhotoSchema } from '../drive/marked-photo.ts'
+import { markedPhotoSchema, MOST_PICTURES } from '../drive/marked-photo.ts'
 import { at, by, choice, flag, identifier, list, quantity, record, text } from '../drive/schema-kit.ts'
 import { FIT_PHASES } from '../fit/plan.ts'
 import type { VehicleSummary } from './records.ts'
@@ -44,7 +44,7 @@ export const jobFieldsSchema = record({
     'Steps that were done or left out, oldest first.',
     { most: 400 },
   ),
-  pictures: list(markedPhotoSchema, 'The routing before anything came off.', { most: 6 }),
+  pictures: list(markedPhotoSchema, 'The routing before anything came off.', { most: MOST_PICTURES }),
   torques: list(
     record({ step: stepId(), value: text('What the vehicle’s maker says.', 60).trim() }),
     'Torques out of the vehicle’s service data.',

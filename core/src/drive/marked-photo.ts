@@ -2,6 +2,8 @@
 import type { InferType } from 'yup'
 import { list, quantity, record, text } from './schema-kit.ts'
 
+/** Pictures beside one check of a walkround, or of one job. */
+export const MOST_PICTURES = 6
 /** Marks on one picture. */
 export const MOST_MARKS = 12
 

@@ -1,11 +1,8 @@
 /** A walk round a drive as it is kept: what was looked at on which part, what was seen, and the verdict of then. */
 import type { InferType } from 'yup'
 import { choice, flag, identifier, list, quantity, record, text } from '../drive/schema-kit.ts'
-import { markedPhotoSchema, type MarkedPhoto } from '../drive/marked-photo.ts'
+import { markedPhotoSchema, MOST_PICTURES, type MarkedPhoto } from '../drive/marked-photo.ts'
 import { CHECK_IDS, WEAR_VERDICTS } from './checks.ts'
-
-/** Photos beside one check. */
-export const MOST_CHECK_PHOTOS = 6
 
 /** A picture beside a check, with what was marked on it. */
 export type CheckPhoto = MarkedPhoto
@@ -19,7 +16,7 @@ const checkSchema = record({
   verdict: choice(WEAR_VERDICTS, 'What it came to then.'),
   reason: text('Why, in words.', 500),
   note: text('Anything worth knowing.', 1000),
-  photos: list(markedPhotoSchema, 'Pictures of it.', { most: MOST_CHECK_PHOTOS }),
+  photos: list(markedPhotoSchema, 'Pictures of it.', { most: MOST_PICTURES }),
 })
 
 export type WalkroundCheck = Readonly<InferType<typeof checkSchema>>

@@ -1,7 +1,7 @@
 import { CameraOutlined, PictureOutlined } from '@ant-design/icons'
 import { Button, Input, Modal } from 'antd'
 import { useCallback, useRef, useState, type MouseEvent } from 'react'
-import { MOST_CHECK_PHOTOS, MOST_MARKS, type CheckPhoto, type PhotoRecord } from '@emery/core'
+import { MOST_MARKS, MOST_PICTURES, type CheckPhoto, type PhotoRecord } from '@emery/core'
 import { photoAddress, practicePhoto } from '../api/photos.ts'
 import { usePhotoLoad } from '../readings/use-photo-load.ts'
 import styles from './check-photos.module.css'
@@ -27,7 +27,7 @@ export function CheckPhotos({ photos, of, onChange }: CheckPhotosProps) {
       [photos, onChange],
     ),
   )
-  const full = photos.length >= MOST_CHECK_PHOTOS
+  const full = photos.length >= MOST_PICTURES
   const shown = photos.find(({ id }) => id === open)
   return (
     <div className={styles['photos']}>
