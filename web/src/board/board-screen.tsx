@@ -1,11 +1,12 @@
-import { PlusOutlined, SearchOutlined } from '@ant-design/icons'
+import { PlusOutlined } from '@ant-design/icons'
 import { useInfiniteQuery, useQuery } from '@tanstack/react-query'
-import { Button, Input } from 'antd'
+import { Button } from 'antd'
 import { useCallback, useMemo, useState } from 'react'
 import { useSearchParams } from 'react-router'
 import { JOB_STAGES, type JobStage } from '@emery/core'
 import { boardCountsQuery, boardFilter, boardQuery } from '../api/jobs.ts'
 import { Notice } from '../app/notice.tsx'
+import { SearchField } from '../app/search-field.tsx'
 import { useTopBar } from '../app/top-bar.ts'
 import { STAGE_WORDS } from '../jobs/stage-words.ts'
 import { BoardRow } from './board-row.tsx'
@@ -51,14 +52,12 @@ export function BoardScreen() {
       <section className={styles['jobs']} aria-label="Jobs">
         <div className={styles['head']}>
           <h1>Board</h1>
-          <Input
-            className={styles['search'] ?? ''}
-            prefix={<SearchOutlined aria-hidden />}
+          <SearchField
+            label="Search jobs"
             placeholder="Plate, vehicle, complaint, number"
-            aria-label="Search jobs"
-            allowClear
+            className={styles['search']}
             value={words}
-            onChange={({ target }) => narrow('q', target.value)}
+            onChange={(to) => narrow('q', to)}
           />
           <Button type="primary" size="large" icon={<PlusOutlined />} onClick={() => setStarting(true)}>
             New job

@@ -6,6 +6,7 @@ import { newJob } from '@emery/core'
 import { addJob, boardKey, jobsKey } from '../api/jobs.ts'
 import { addVehicle, vehicleDrivesQuery, vehicleKeys, vehicleListQuery } from '../api/vehicles.ts'
 import form from '../app/stacked-form.module.css'
+import { vehicleTitle } from '../vehicles/vehicle-title.ts'
 
 interface NewJobProps {
   readonly open: boolean
@@ -115,10 +116,7 @@ function PickVehicle({ value, onPick }: { readonly value: string | null; readonl
         placeholder="Name or plate"
         value={value}
         showSearch={{ filterOption: false, onSearch: setTyped }}
-        options={(vehicles ?? []).slice(0, 60).map(({ id, name, plate }) => ({
-          value: id,
-          label: plate === '' ? name : `${name} · ${plate}`,
-        }))}
+        options={(vehicles ?? []).slice(0, 60).map((each) => ({ value: each.id, label: vehicleTitle(each) }))}
         onChange={onPick}
         notFoundContent={
           typed.trim() === '' ? (

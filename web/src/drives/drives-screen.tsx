@@ -1,12 +1,13 @@
-import { DownloadOutlined, ImportOutlined, DeleteOutlined, PlusOutlined, SearchOutlined } from '@ant-design/icons'
+import { DownloadOutlined, ImportOutlined, DeleteOutlined, PlusOutlined } from '@ant-design/icons'
 import { useQuery } from '@tanstack/react-query'
-import { Button, Input, Tooltip } from 'antd'
+import { Button, Tooltip } from 'antd'
 import { useCallback, useMemo, useState, type DragEvent } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { allProblems, beltLabel, runInsDue, solveDrive, type DriveRecord } from '@emery/core'
 import { driveListQuery, exportAddress } from '../api/drives.ts'
 import { Notice } from '../app/notice.tsx'
 import listPage from '../app/list-page.module.css'
+import { SearchField } from '../app/search-field.tsx'
 import { useTopBar } from '../app/top-bar.ts'
 import { useNow } from '../app/use-now.ts'
 import { runInDueWords } from '../readings/run-in-words.ts'
@@ -47,14 +48,12 @@ export function DrivesScreen() {
     <div className={listPage['page']} onDragOver={(event) => event.preventDefault()} onDrop={takeDropped}>
       <div className={listPage['head']}>
         <h1>Drives</h1>
-        <Input
-          className={listPage['search'] ?? ''}
-          prefix={<SearchOutlined aria-hidden />}
+        <SearchField
+          label="Search drives"
           placeholder="Vehicle, plate or drive"
-          aria-label="Search drives"
-          allowClear
+          className={listPage['search']}
           value={search}
-          onChange={(event) => setSearch(event.target.value)}
+          onChange={setSearch}
         />
         <Button size="large" icon={<ImportOutlined />} onClick={chooseFile}>
           Import a drive

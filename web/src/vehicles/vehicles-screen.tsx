@@ -1,12 +1,13 @@
-import { PlusOutlined, SearchOutlined } from '@ant-design/icons'
+import { PlusOutlined } from '@ant-design/icons'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
-import { App, Button, Input } from 'antd'
+import { App, Button } from 'antd'
 import { useMemo } from 'react'
 import { Link, useNavigate, useSearchParams } from 'react-router'
 import { MOST_VEHICLES_LISTED } from '@emery/core'
 import { addVehicle, vehicleKeys, vehicleListQuery } from '../api/vehicles.ts'
 import { Notice } from '../app/notice.tsx'
 import listPage from '../app/list-page.module.css'
+import { SearchField } from '../app/search-field.tsx'
 import { useTopBar } from '../app/top-bar.ts'
 import styles from './vehicles.module.css'
 import { BringIn } from './bring-in.tsx'
@@ -30,14 +31,12 @@ export function VehiclesScreen() {
     <div className={listPage['page']}>
       <div className={listPage['head']}>
         <h1>Vehicles</h1>
-        <Input
-          className={listPage['search'] ?? ''}
-          prefix={<SearchOutlined aria-hidden />}
+        <SearchField
+          label="Search vehicles"
           placeholder="Name, plate or engine"
-          aria-label="Search vehicles"
-          allowClear
+          className={listPage['search']}
           value={words}
-          onChange={({ target }) => setSearch(target.value === '' ? {} : { q: target.value }, { replace: true })}
+          onChange={(to) => setSearch(to === '' ? {} : { q: to }, { replace: true })}
         />
         <BringIn />
         <Button type="primary" size="large" icon={<PlusOutlined />} onClick={add}>
