@@ -11,6 +11,18 @@ export default tseslint.config(
       // `== null` asks for null and undefined at once, and nothing else.
       eqeqeq: ['error', 'always', { null: 'ignore' }],
       'no-console': 'error',
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: 'ObjectExpression > SpreadElement > ObjectExpression',
+          message:
+            'Write the properties themselves: spreading a literal switches off the check for properties too many.',
+        },
+        {
+          selector: 'ArrayExpression > SpreadElement > ArrayExpression',
+          message: 'Write the entries themselves.',
+        },
+      ],
       '@typescript-eslint/restrict-template-expressions': ['error', { allowNumber: true }],
       '@typescript-eslint/consistent-type-imports': ['error', { fixStyle: 'inline-type-imports' }],
       '@typescript-eslint/switch-exhaustiveness-check': 'error',
@@ -26,6 +38,11 @@ export default tseslint.config(
     // TypeORM declares the options of an EntitySchema as a class and takes plain objects.
     files: ['server/src/**/*.entity.ts'],
     rules: { '@typescript-eslint/no-unsafe-class-instance-assignment': 'off' },
+  },
+  {
+    // A migration that may have run is never changed again.
+    files: ['server/src/database/migrations/*.ts'],
+    rules: { 'no-restricted-syntax': 'off' },
   },
   {
     // The core has no clock, no chance, no DOM and no Node: what it computes depends on what it is given.

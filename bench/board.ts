@@ -7,7 +7,10 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { createConnection } from 'mysql2/promise'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { checkDrive, jobStanding, JOB_STAGES, newJob, settleDrive } from '../core/src/index.ts'
+import { JOB_STAGES, newJob } from '@emery/core/api'
+import { checkDrive } from '@emery/core/drive'
+import { jobStatus } from '@emery/core/jobs'
+import { settleDrive } from '@emery/core/path'
 import { startDatabase } from '../tools/lib/database.mjs'
 import { DEMO, WEB_DIST } from '../tools/lib/places.mjs'
 import { startServer } from '../tools/lib/server.mjs'
@@ -103,7 +106,7 @@ async function fill(): Promise<void> {
     return {
       name: read.drive.name,
       text: JSON.stringify(read.drive),
-      standing: jobStanding(settleDrive(read.drive), newJob('x')),
+      status: jobStatus(settleDrive(read.drive), newJob('x')),
     }
   })
   const id = (kind: number, i: number) => `00000000-0000-4000-8${kind}00-${`${i}`.padStart(12, '0')}`
@@ -140,12 +143,22 @@ async function fill(): Promise<void> {
     numbers(JOBS).map((i) => {
       const driveId = id(2, i % VEHICLES)
       const complaint = COMPLAINTS[i % COMPLAINTS.length] ?? ''
-      const { stepsAll } = drives[i % drives.length]?.standing ?? { stepsAll: 1 }
+      const { stepsAll } = drives[i % drives.length]?.status ?? { stepsAll: 1 }
       const stage = JOB_STAGES[i % JOB_STAGES.length]
       const opened = new Date(at.getTime() - i * 3_600_000)
       return [
-        ...[id(3, i), 1, at, driveId, complaint, 1000 + i, JSON.stringify({ ...newJob(driveId), complaint })],
-        ...[stage, i % stepsAll, stepsAll, 0, opened],
+        id(3, i),
+        1,
+        at,
+        driveId,
+        complaint,
+        1000 + i,
+        JSON.stringify({ ...newJob(driveId), complaint }),
+        stage,
+        i % stepsAll,
+        stepsAll,
+        0,
+        opened,
       ]
     }),
   )

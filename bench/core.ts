@@ -1,5 +1,7 @@
 import { readFileSync } from 'node:fs'
-import { checkDrive, readDriveText, settleDrive, solveDrive, type CheckedDrive } from '@emery/core'
+import { checkDrive, readDriveText, type CheckedDrive } from '@emery/core/drive'
+import { settleDrive } from '@emery/core/path'
+import { solveDrive } from '@emery/core/solution'
 import { measure } from './measure.ts'
 
 function demo(name: string): { readonly text: string; readonly drive: CheckedDrive } {

@@ -1,4 +1,4 @@
-import { NOMINAL_KNOWLEDGE } from '@emery/core'
+import { NOMINAL_KNOWLEDGE } from '@emery/core/noise'
 import { oneJob, worldBeside, type Job } from '../core/src/testing/workshop.ts'
 import { randomFrom } from '../core/src/testing/random.ts'
 
@@ -11,7 +11,7 @@ const fixed = knowledge.tests.filter(({ ask }) => ask === 'test').map(({ id }) =
 function jobs(order: 'proposed' | readonly string[], most: number, sureAt: number): readonly Job[] {
   const random = randomFrom(SEED)
   return Array.from({ length: JOBS }, () =>
-    oneJob({ knowledge, world: worldBeside(random), random, order, most, sureAt }),
+    oneJob({ knowledge, world: worldBeside(random), random, order, max: most, sureAt }),
   )
 }
 const right = (of: readonly Job[]) => of.filter((job) => job.right).length / of.length

@@ -38,8 +38,13 @@ type Send = (method: string, params?: object, sessionId?: string) => Promise<Rec
 export async function firstSights({ address, cookie, wanted, count, times }: Sight): Promise<number[]> {
   const profile = mkdtempSync(join(tmpdir(), 'emery-sight-'))
   const browser = spawn('/usr/bin/chromium', [
-    ...['--headless', '--no-sandbox', '--disable-dev-shm-usage', '--window-size=1280,800', '--remote-debugging-port=0'],
-    ...[`--user-data-dir=${profile}`, 'about:blank'],
+    '--headless',
+    '--no-sandbox',
+    '--disable-dev-shm-usage',
+    '--window-size=1280,800',
+    '--remote-debugging-port=0',
+    `--user-data-dir=${profile}`,
+    'about:blank',
   ])
   try {
     const socket = await open(browser.stderr)

@@ -1,3 +1,4 @@
+import type { Aid, CheckedDrive, LengthReading } from '@emery/core/drive'
 import {
   bringHome,
   fitLength,
@@ -5,14 +6,11 @@ import {
   lengthAnswer,
   measureOnDrive,
   placesForBelt,
-  settleDrive,
   shelfBeltsFor,
   standardLengths,
-  type Aid,
-  type CheckedDrive,
   type FitSituation,
-  type LengthReading,
-} from '@emery/core'
+} from '@emery/core/length'
+import { settleDrive } from '@emery/core/path'
 import { randomFrom, SEED } from '../core/src/testing/random.ts'
 import { gauss } from '../core/src/testing/surveys.ts'
 import { measuredDrive, onlyBelt, randomTensionedDrive } from '../core/src/testing/tensioned-drives.ts'

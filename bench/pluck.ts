@@ -1,12 +1,7 @@
-import { execFileSync } from 'node:child_process'
-import { fileURLToPath } from 'node:url'
-import type { PluckTrial } from '../core/src/testing/pluck-trial.ts'
+import { pluckTrial } from '../core/src/testing/pluck-trial.ts'
 
 /** The pitch of 300 made-up plucks of three seconds each, a third of them at 6 dB. */
-const script = fileURLToPath(new URL('../core/src/testing/pluck-trial.ts', import.meta.url))
-const { trials, missed, octaves, took } = JSON.parse(
-  execFileSync(process.execPath, ['--import', 'tsx', script, '20261123'], { encoding: 'utf8' }),
-) as PluckTrial
+const { trials, missed, octaves, took } = pluckTrial(20261123, 300)
 const at = (share: number) => (took[Math.floor(share * (took.length - 1))] ?? 0).toFixed(0)
 process.stdout.write(
   [

@@ -1,5 +1,5 @@
 import { performance } from 'node:perf_hooks'
-import { searchRoutes } from '@emery/core'
+import { searchRoutes } from '@emery/core/route'
 import { randomFrom, SEED } from '../core/src/testing/random.ts'
 import { randomRouteSet } from '../core/src/testing/route-sets.ts'
 

@@ -1,4 +1,6 @@
-import { bestSizes, pulleysForSpeed, settleDrive, shaftSpeeds } from '@emery/core'
+import { settleDrive } from '@emery/core/path'
+import { bestSizes, pulleysForSpeed } from '@emery/core/resize'
+import { shaftSpeeds } from '@emery/core/speeds'
 import { bruteForceSizes, randomAccessoryDrive, twoFree } from '../core/src/testing/accessory-drives.ts'
 import { randomFrom, SEED } from '../core/src/testing/random.ts'
 

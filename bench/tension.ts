@@ -1,5 +1,7 @@
 import { readFileSync } from 'node:fs'
-import { gripMap, readDriveText, settleDrive, spanTensions, TensionModel } from '@emery/core'
+import { readDriveText } from '@emery/core/drive'
+import { settleDrive } from '@emery/core/path'
+import { gripMap, spanTensions, TensionModel } from '@emery/core/tension'
 
 /** The grip map of an eight-pulley drive, 120 × 60, beside a single operating point solved on its own, both in this run. */
 const read = readDriveText(readFileSync(new URL('../demo/drives/haulm-main.drive.json', import.meta.url), 'utf8'))

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
 import { readdirSync, readFileSync } from 'node:fs'
-import { readDriveText, solveDrive, type CheckedDrive } from '@emery/core'
+import { readDriveText, type CheckedDrive } from '@emery/core/drive'
+import { solveDrive } from '@emery/core/solution'
 
 const FOLDER = new URL('./drives/', import.meta.url)
 const files = readdirSync(FOLDER)

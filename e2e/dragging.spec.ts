@@ -95,6 +95,6 @@ test('the ground pans, the wheel zooms, and the whole drive comes back', async (
   await page.mouse.up()
   expect((await emery.placeOf('Crank')).x).toBeCloseTo(before.x + 60, 0)
   await page.mouse.wheel(0, -400)
-  await page.getByRole('button', { name: 'Whole drive' }).click()
+  await page.getByRole('button', { name: 'Fit to view' }).click()
   await expect.poll(async () => Math.round((await emery.placeOf('Crank')).x)).toBe(Math.round(before.x))
 })

@@ -15,9 +15,9 @@ test.describe('a van from complaint to sign-off', () => {
     await page.getByLabel('Name', { exact: true }).fill('Ferry van of the journey')
     await page.keyboard.press('Tab')
     await expect(page.getByRole('heading', { name: 'Ferry van of the journey' })).toBeVisible()
-    await page.getByLabel('Has run, km').fill('61900')
+    await page.getByLabel('Odometer, km').fill('61900')
     await page.keyboard.press('Enter')
-    await page.getByRole('combobox', { name: 'Bring a drive to this vehicle' }).click()
+    await page.getByRole('combobox', { name: 'Assign a drive to this vehicle' }).click()
     await page.locator('.ant-select-dropdown').getByText('Three V belts', { exact: true }).first().click()
     await expect(
       page.getByRole('region', { name: 'Drives' }).getByRole('link', { name: 'Three V belts' }),
@@ -30,37 +30,42 @@ test.describe('a van from complaint to sign-off', () => {
     await dialog.getByRole('combobox', { name: 'Vehicle' }).fill('ferry van')
     await page.locator('.ant-select-dropdown').getByText('Ferry van of the journey').click()
     await dialog.getByLabel('Complaint').fill('squeals at the slip')
-    await dialog.getByRole('button', { name: 'Open the job' }).click()
+    await dialog.getByRole('button', { name: 'Create job' }).click()
     const waits = page.getByRole('region', { name: 'The job' })
     await expect(waits).toContainText('squeals at the slip')
     // The next step is one tap away, wherever on the page it stands.
     await waits.getByRole('button', { name: /^Next, 0 of \d+ done/ }).click()
-    await expect(page.getByRole('checkbox', { name: 'Lay the vehicle’s service data ready' })).toBeFocused()
-    await expect(waits).toContainText('Waits for: Fit')
+    await expect(page.getByRole('checkbox', { name: 'Have the service data ready' })).toBeFocused()
+    await expect(waits).toContainText('Waiting for: Belt change')
 
     // A part that is not here holds it up.
-    await page.getByRole('textbox', { name: 'Part' }).fill('Fan belt')
-    await page.getByRole('textbox', { name: 'Its number' }).fill('B-17')
+    await page.getByRole('textbox', { name: 'Part', exact: true }).fill('Fan belt')
+    await page.getByRole('textbox', { name: 'Part number' }).fill('B-17')
     await page.keyboard.press('Enter')
-    await expect(waits).toContainText('Waits for: Parts')
-    await emery.choose('Where Fan belt is', 'here')
-    await expect(waits).toContainText('Waits for: Fit')
+    await expect(waits).toContainText('Waiting for: Parts')
+    await emery.choose('Status of Fan belt', 'here')
+    await expect(waits).toContainText('Waiting for: Belt change')
 
     // The work, step by step, until the engine has run.
     const all = page.locator('li[data-ticked="false"] > .ant-checkbox-wrapper')
     const of = (name: string) =>
       page.getByRole('region', { name }).locator('li[data-ticked="false"] > .ant-checkbox-wrapper')
     for (const phase of [
-      ...['Before anything comes off', 'Off, from the outermost', 'While they are off', 'On, from the innermost'],
-      ...['Tension', 'Stop and check'],
+      'Before removal',
+      'Removal, outermost belt first',
+      'While the belts are off',
+      'Installation, innermost belt first',
+      'Tension',
+      'Stop and check',
     ])
       while ((await of(phase).count()) > 0) await of(phase).first().click()
-    await page.getByRole('checkbox', { name: 'First start, and look before it is left running' }).check()
-    await expect(waits).toContainText('Waits for: Run in and prove')
-    for (const phase of ['Run', 'Prove it']) while ((await of(phase).count()) > 0) await of(phase).first().click()
-    await page.getByRole('textbox', { name: 'Read at “Load test”' }).fill('quiet, lamp dark')
+    await page.getByRole('checkbox', { name: 'First start, and look before you leave it running' }).check()
+    await expect(waits).toContainText('Waiting for: Run in and prove')
+    for (const phase of ['Run', 'Prove the repair'])
+      while ((await of(phase).count()) > 0) await of(phase).first().click()
+    await page.getByRole('textbox', { name: 'Reading at “Load test”' }).fill('quiet, lamp dark')
     await page.keyboard.press('Enter')
-    await expect(waits).toContainText('Waits for: Second check, due')
+    await expect(waits).toContainText('Waiting for: Second check, due')
     await page.waitForLoadState('networkidle')
 
     // It falls due on the Board, is found there, and goes on from there.
@@ -71,9 +76,9 @@ test.describe('a van from complaint to sign-off', () => {
     const row = page.getByRole('link', { name: /Ferry van of the journey/ })
     await expect(row).toContainText('due ')
     await row.click()
-    await expect(page.getByRole('region', { name: 'Look again' })).toBeVisible()
+    await expect(page.getByRole('region', { name: 'Check again' })).toBeVisible()
     while ((await all.count()) > 0) await all.first().click()
-    await page.getByRole('button', { name: 'Sign the job off' }).click()
+    await page.getByRole('button', { name: 'Sign off' }).click()
     await expect(page.getByText(/^Signed off .*Isla$/)).toBeVisible()
 
     // Kept on paper, on one page.
@@ -89,23 +94,23 @@ test.describe('who may do what', () => {
   test.use({ person: 'Tobias', mayComplain: /403/ })
 
   test('an apprentice’s tick asks for a lead’s look; the rules are not theirs', async ({ emery, page }) => {
-    await emery.openCopy('ketch-main', 'fit')
-    await page.getByRole('checkbox', { name: 'Lay the vehicle’s service data ready' }).check()
-    await page.getByRole('checkbox', { name: 'A lead is to look at it' }).check()
+    await emery.openCopy('ketch-main', 'belt-change')
+    await page.getByRole('checkbox', { name: 'Have the service data ready' }).check()
+    await page.getByRole('checkbox', { name: 'Ask a lead to check it' }).check()
     await page.getByRole('checkbox', { name: 'Make it safe' }).check()
-    await expect(page.getByText('waits for a lead’s look')).toBeVisible()
-    await expect(page.getByRole('button', { name: 'I have looked' })).toHaveCount(0)
+    await expect(page.getByText(/needs a lead’s check/).first()).toBeVisible()
+    await expect(page.getByRole('button', { name: 'I have checked it' })).toHaveCount(0)
     await page.waitForLoadState('networkidle')
     const address = page.url()
     await page.goto(new URL('/people', address).href)
     await expect(page.getByText('Your role does not allow this')).toBeVisible()
     // The lead signs in on the same tablet.
-    await page.getByRole('button', { name: 'At the bench: Tobias' }).click()
+    await page.getByRole('button', { name: 'Signed in: Tobias' }).click()
     await page.getByRole('button', { name: 'Sign out' }).click()
     await expect(page.getByText('This is the demo.')).toBeVisible()
     await page.getByRole('button', { name: /Wren/ }).click()
     await page.goto(address)
-    await page.getByRole('button', { name: 'I have looked' }).click()
-    await expect(page.getByText('Wren has looked at it')).toBeVisible()
+    await page.getByRole('button', { name: 'I have checked it' }).click()
+    await expect(page.getByText('checked by Wren')).toBeVisible()
   })
 })

@@ -1,6 +1,6 @@
 import { expect, test } from './support/emery.ts'
 
-test('the keyboard alone: find a drive, move a pulley, change a reading, take it back', async ({ emery, page }) => {
+test('the keyboard alone: find a drive, move a pulley, change a reading, use it back', async ({ emery, page }) => {
   await emery.open()
   await expect(emery.driveRow('Skerry 3.0 hill-climb coupe')).toBeVisible()
   await emery.doCommand('Skerry')
@@ -39,9 +39,9 @@ test('inches and the dark theme are kept between visits', async ({ emery, page }
   await page.reload()
   await expect(page.locator('html')).toHaveAttribute('data-light', 'dark')
   await emery.pickDrive('Linnet sprint car')
-  await expect(page.getByRole('region', { name: 'Belt wanted' })).toContainText(/\d+ \d+\/\d+ in/)
+  await expect(page.getByRole('region', { name: 'Belt needed' })).toContainText(/\d+ \d+\/\d+ in/)
   // The number keys work straight after the units were switched, with the focus still there.
   await page.getByText('mm', { exact: true }).first().click()
   await page.keyboard.press('4')
-  await expect(page.getByRole('heading', { name: 'How fast everything turns' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Speeds', exact: true })).toBeVisible()
 })

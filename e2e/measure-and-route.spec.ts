@@ -2,15 +2,15 @@ import { readFileSync } from 'node:fs'
 import { expect, test, type Emery } from './support/emery.ts'
 import { FRONT, withAirPump } from './support/fronts.ts'
 
-const PARTS = ['Tensioner', 'Alternator', 'Water pump', 'Steering pump', 'Cooling compressor']
+const PARTS = ['Tensioner', 'Alternator', 'Water pump', 'Power steering pump', 'A/C compressor']
 
 test('six pulleys from nothing, with a tape alone, and the belt threaded by hand', async ({ emery, page }) => {
   test.slow()
   await emery.startDrive('By tape alone', PARTS, ['Water pump'])
   await emery.readSizes(FRONT.map(({ name, d }) => [name, name === 'Crank' ? '6 19/64"' : String(d)] as const))
-  await expect(page.getByText('Every pulley has its size')).toBeVisible()
+  await expect(page.getByText('Every pulley is measured')).toBeVisible()
 
-  await emery.measure('Places')
+  await emery.measure('Positions')
   const apart = (a: (typeof FRONT)[number], b: (typeof FRONT)[number]) => Math.hypot(a.x - b.x, a.y - b.y).toFixed(0)
   const [crank, tensioner, alternator, ...rest] = FRONT
   await emery.takeDistance(crank.name, tensioner.name, apart(crank, tensioner))
@@ -26,24 +26,24 @@ test('six pulleys from nothing, with a tape alone, and the belt threaded by hand
       await emery.takeDistance(known.name, part.name, apart(known, part))
   }
   await emery.choose('Which part', 'Water pump')
-  await emery.choose('Where it lies', '12 o’clock')
-  await expect(page.getByText('Every part has its place')).toBeVisible()
-  await expect(emery.pulley('Steering pump')).toBeVisible()
+  await emery.choose('Position', '12 o’clock')
+  await expect(page.getByText('Every part is placed')).toBeVisible()
+  await expect(emery.pulley('Power steering pump')).toBeVisible()
 
   // A blunder is named, and struck out.
-  await emery.takeDistance('Water pump', 'Steering pump', String(Math.round(Math.hypot(194, 66)) + 25))
+  await emery.takeDistance('Water pump', 'Power steering pump', String(Math.round(Math.hypot(194, 66)) + 25))
   await expect(page.getByRole('alert')).toContainText(
-    /Water pump to Steering pump reads 2\d\.\d mm longer than the rest agree/,
+    /Water pump to Power steering pump reads 2\d\.\d mm longer than the other readings/,
   )
-  await page.getByRole('button', { name: 'Strike out Water pump to Steering pump' }).click()
+  await page.getByRole('button', { name: 'Delete Water pump to Power steering pump' }).click()
   await expect(page.getByRole('alert')).toHaveCount(0)
 
   await emery.step('Route')
-  await page.getByRole('button', { name: 'Thread it by hand' }).click()
+  await page.getByRole('button', { name: 'Route by hand' }).click()
   for (const name of ['Crank', 'Tensioner', 'Alternator']) await emery.pulley(name).click()
   await emery.pulley('Alternator').click()
-  await expect(page.getByRole('alert')).toContainText('The belt has been to Alternator already')
-  for (const name of ['Steering pump', 'Water pump', 'Cooling compressor', 'Crank']) await emery.pulley(name).click()
+  await expect(page.getByRole('alert')).toContainText('The belt already runs on Alternator')
+  for (const name of ['Power steering pump', 'Water pump', 'A/C compressor', 'Crank']) await emery.pulley(name).click()
   await expect(page.getByRole('list', { name: 'Route' }).getByRole('listitem')).toHaveCount(6)
   // The belt is closed; the length follows at once, within what the tape's rounding to 1 mm can do.
   await emery.step('Length')
@@ -71,7 +71,7 @@ function practiceCamera(): (x: number, y: number) => readonly [number, number] {
 
 async function markAll(emery: Emery): Promise<void> {
   const { page } = emery
-  const picture = page.getByRole('group', { name: 'The picture, to be marked' }).locator('image')
+  const picture = page.getByRole('group', { name: 'Photo to mark' }).locator('image')
   await expect(picture).toBeVisible()
   const box = await picture.boundingBox()
   if (box === null) throw new Error('no picture')
@@ -95,10 +95,10 @@ test('a drive from the practice picture, and a route that is suggested', async (
   ])
   await expect(page.getByRole('heading', { name: 'Alternator' })).toBeVisible()
   await emery.measure('Photo')
-  await page.getByRole('button', { name: 'Practice picture' }).click()
-  await emery.choose('How the camera looked', 'leaning: five marks a rim, straightened')
+  await page.getByRole('button', { name: 'Practice photo' }).click()
+  await emery.choose('Camera view', 'tilted: five marks per rim, corrected')
   await markAll(emery)
-  await expect(page.getByText(/6 pulleys, leaning 1\d°/)).toBeVisible()
+  await expect(page.getByText(/6 pulleys, tilted 1\d°/)).toBeVisible()
   await page.getByRole('button', { name: 'Place 6 pulleys' }).click()
   // Each that is taken goes from the list.
   const sizes = page.getByRole('button', { name: /as its size$/ })
@@ -106,26 +106,26 @@ test('a drive from the practice picture, and a route that is suggested', async (
     await expect(sizes).toHaveCount(left)
     await sizes.first().click()
   }
-  await emery.measure('Places')
-  await expect(page.getByText('Every part has its place')).toBeVisible()
+  await emery.measure('Positions')
+  await expect(page.getByText('Every part is placed')).toBeVisible()
 
   await emery.step('Route')
-  await page.getByRole('button', { name: 'Find all routes' }).click()
+  await page.getByRole('button', { name: 'Find routes', exact: true }).click()
   const routes = page.getByRole('list', { name: 'Routes found' })
   await routes.getByRole('button', { name: /^Route 1,/ }).hover()
   await routes.getByRole('button', { name: /^Route 1,/ }).click()
-  await expect(page.getByRole('button', { name: /^Route 1,.*on the drive$/ })).toBeVisible()
+  await expect(page.getByRole('button', { name: /^Route 1,.*in use$/ })).toBeVisible()
   await emery.saved()
 })
 
 test('the air pump is taken off, and the belt finds another way', async ({ emery, page }) => {
   await emery.openDocument(withAirPump())
   await emery.pulley('Air pump').click()
-  await page.getByRole('button', { name: 'Not on this engine: take Air pump off' }).click()
+  await page.getByRole('button', { name: 'Not on this engine: remove Air pump' }).click()
   await expect(emery.pulley('Air pump')).toHaveCount(0)
   await emery.step('Route')
   await expect(page.getByRole('list', { name: 'Route' }).getByRole('listitem')).toHaveCount(6)
-  await page.getByRole('button', { name: 'Find all routes' }).click()
+  await page.getByRole('button', { name: 'Find routes', exact: true }).click()
   await page.getByRole('button', { name: /^Route 1,/ }).click()
   await emery.step('Length')
   const without = Number(await emery.beltWanted())
@@ -139,19 +139,19 @@ test('the air pump is taken off, and the belt finds another way', async ({ emery
 test('a ribbed pulley that must turn the other way: no route, and why', async ({ emery, page }) => {
   await emery.openDocument(withAirPump())
   await emery.pulley('Air pump').click()
-  await emery.choose('Which way it must turn', 'must turn counter-clockwise')
+  await emery.choose('Required direction of rotation', 'must turn counter-clockwise')
   await emery.step('Route')
-  await page.getByRole('button', { name: 'Find all routes' }).click()
-  await expect(page.getByRole('list', { name: 'Why there is no route' })).toContainText(
-    'Air pump is ribbed and must turn against the crank (counter-clockwise): a belt’s back cannot drive it.',
+  await page.getByRole('button', { name: 'Find routes', exact: true }).click()
+  await expect(page.getByRole('list', { name: 'Why no route was found' })).toContainText(
+    'Air pump is ribbed and must turn against the crank (counter-clockwise), but the back of a belt cannot drive it.',
   )
 })
 
 test('an adjuster is hung on the drawing and pulled', async ({ emery, page }) => {
   await emery.openDocument(withAirPump())
   await emery.measure('Adjusters')
-  await emery.choose('What it moves', 'Tensioner')
-  await page.getByRole('button', { name: 'Add it' }).click()
+  await emery.choose('Part it moves', 'Tensioner')
+  await page.getByRole('button', { name: 'Add' }).click()
   const pivot = page.getByRole('button', { name: /^spring-arm: pivot/ })
   const box = await pivot.boundingBox()
   if (box === null) throw new Error('no handle')
@@ -163,13 +163,13 @@ test('an adjuster is hung on the drawing and pulled', async ({ emery, page }) =>
   expect((moved?.x ?? 0) - box.x).toBeGreaterThan(30)
   await page.keyboard.press('Control+z')
   await expect.poll(async () => Math.round((await pivot.boundingBox())?.x ?? 0)).toBe(Math.round(box.x))
-  await page.getByRole('button', { name: 'Take it off' }).click()
+  await page.getByRole('button', { name: 'Remove' }).click()
   await expect(pivot).toHaveCount(0)
 })
 
 test('a part without a place is pulled onto the drawing, or put there by the keyboard', async ({ emery, page }) => {
   await emery.startDrive('By hand', ['Alternator', 'Fan'])
-  const chip = page.getByRole('button', { name: /^Alternator: no place yet/ })
+  const chip = page.getByRole('button', { name: /^Alternator: not placed/ })
   const box = await chip.boundingBox()
   if (box === null) throw new Error('no chip')
   await page.mouse.move(box.x + 20, box.y + 20)
@@ -177,7 +177,7 @@ test('a part without a place is pulled onto the drawing, or put there by the key
   await page.mouse.move(560, 300, { steps: 5 })
   await page.mouse.up()
   await expect(emery.pulley('Alternator')).toBeVisible()
-  await page.getByRole('button', { name: /^Fan: no place yet/ }).press('Enter')
+  await page.getByRole('button', { name: /^Fan: not placed/ }).press('Enter')
   await expect(emery.pulley('Fan')).toBeVisible()
   await emery.saved()
   await page.reload()

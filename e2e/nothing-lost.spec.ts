@@ -1,4 +1,4 @@
-import { expect, test } from './support/emery.ts'
+import { address, expect, test } from './support/emery.ts'
 
 test.describe('with the server away', () => {
   test.use({ mayComplain: /ERR_FAILED|Failed to load resource/ })
@@ -15,7 +15,7 @@ test.describe('with the server away', () => {
     )
     await emery.pulley('Alternator').click()
     await page.getByRole('spinbutton', { name: 'Teeth' }).fill('27')
-    await expect(page.getByText('server away; kept in this browser')).toBeVisible()
+    await expect(page.getByText('server not responding; saved in this browser')).toBeVisible()
 
     // Closed while the server was away; opened again after it came back.
     await page.goto('about:blank')
@@ -25,6 +25,40 @@ test.describe('with the server away', () => {
     await emery.saved()
     await page.reload()
     await expect(page.getByText('27 teeth')).toBeVisible()
+  })
+
+  test('a job’s ticks outlive the page, are sent once, and from any screen', async ({ emery, page, context }) => {
+    await emery.openCopy('linnet-toothed', 'belt-change')
+    const own = new URL(page.url()).pathname
+    const sent: (string | undefined)[] = []
+    // The server makes the change, and its answer is lost: a page that asked anew would open a second job.
+    await context.route('**/api/jobs', async (route) => {
+      if (route.request().method() !== 'POST') return route.continue()
+      sent.push(route.request().headers()['emery-edit'])
+      await route.fetch()
+      return route.abort()
+    })
+    await page.getByRole('checkbox', { name: 'Have the service data ready' }).check()
+    await expect(page.getByRole('alert')).toContainText('kept in this browser')
+
+    // Closed meanwhile, and opened again somewhere else.
+    await page.goto('about:blank')
+    await context.unroute('**/api/jobs')
+    const [again] = await Promise.all([
+      page.waitForRequest((request) => request.method() === 'POST' && request.url().endsWith('/api/jobs'), {
+        timeout: 60_000,
+      }),
+      emery.open('/shelf'),
+    ])
+    expect(sent).toContain(again.headers()['emery-edit'])
+    await expect(page.getByText(/waiting for the server/)).toBeHidden()
+    await emery.open(own)
+    await expect(page.getByRole('checkbox', { name: 'Have the service data ready' })).toBeChecked()
+    const driveId = own.split('/')[2] ?? ''
+    const { jobs } = (await (await page.request.get(`${address()}/api/jobs?driveId=${driveId}`)).json()) as {
+      jobs: unknown[]
+    }
+    expect(jobs).toHaveLength(1)
   })
 })
 
@@ -45,10 +79,10 @@ test.describe('with someone else at the same drive', () => {
     await emery.field('Belt 6PK1490').fill('1485')
     await page.keyboard.press('Enter')
     const dialog = page.getByRole('dialog')
-    await expect(dialog).toContainText('saved elsewhere meanwhile')
+    await expect(dialog).toContainText('Someone else has saved this drive')
     await expect(dialog.getByRole('row', { name: /Main belt, length/ })).toContainText('1485.0 mm')
     await expect(dialog.getByRole('row', { name: /Main belt, length/ })).toContainText('1500.0 mm')
-    await dialog.getByRole('button', { name: 'Take theirs' }).click()
+    await dialog.getByRole('button', { name: 'Use theirs' }).click()
     await expect(page.getByText('Belt 6PK1500')).toBeVisible()
     // Mine is not lost: it can be taken back, and then stands on top of theirs.
     await page.getByRole('button', { name: 'Undo' }).click()

@@ -31,14 +31,12 @@ test.describe('pictures', () => {
     await emery.openDocument(withAirPump())
     await emery.measure('Photo')
     const choose = (name: string, mimeType: string, buffer: Buffer) =>
-      page.getByLabel('Picture of the engine’s front').setInputFiles({ name, mimeType, buffer })
+      page.getByLabel('Photo of the engine’s front').setInputFiles({ name, mimeType, buffer })
     await choose('front.png', 'image/png', png(400, 300))
-    const picture = page.getByRole('group', { name: 'The picture, to be marked' })
+    const picture = page.getByRole('group', { name: 'Photo to mark' })
     await expect(picture).toBeVisible()
     await choose('notes.jpg', 'image/jpeg', Buffer.from('not a picture at all'))
-    await expect(page.getByRole('alert')).toHaveText(
-      'notes.jpg: This is not a picture Emery can read. It takes JPEG and PNG.',
-    )
+    await expect(page.getByRole('alert')).toHaveText('notes.jpg: This is not a JPEG or PNG photo.')
     await choose('huge.png', 'image/png', png(20_000, 20_000, 4))
     await expect(page.getByRole('alert')).toContainText('more than 60 million pixels')
     await expect(picture).toBeVisible()
@@ -48,8 +46,8 @@ test.describe('pictures', () => {
 test('marks in a line say that they lie in a line', async ({ emery, page }) => {
   await emery.openDocument(withAirPump())
   await emery.measure('Photo')
-  await page.getByRole('button', { name: 'Practice picture' }).click()
-  const picture = page.getByRole('group', { name: 'The picture, to be marked' }).locator('image')
+  await page.getByRole('button', { name: 'Practice photo' }).click()
+  const picture = page.getByRole('group', { name: 'Photo to mark' }).locator('image')
   await expect(picture).toBeVisible()
   await page.getByRole('list', { name: 'Marks' }).getByRole('button', { name: 'Crank', exact: true }).click()
   const box = await picture.boundingBox()
@@ -69,7 +67,7 @@ test('a reading that cannot be read is refused with what was understood, and kep
     ['2,135', /could be 2.135 or 2135/],
     ['6 17/16', /whole inch or more/],
     ['wide', /is not a length/],
-    ['4 m', /“m” is not a unit Emery knows/],
+    ['4 m', /“m” is not a known unit/],
     ['3', /must be a number from 5 to 2000 mm/],
   ] as const) {
     await pad.getByRole('textbox').fill(text)

@@ -1,5 +1,5 @@
 import { writeFileSync } from 'node:fs'
-import { madeUpPluck, writeWav, type Recording } from '@emery/core'
+import { simulatedPluck, writeWav, type Recording } from '@emery/core/sound'
 import { Emery, expect, test } from './support/emery.ts'
 
 test('find which pulley slips in the wet, and what helps', async ({ emery, page }) => {
@@ -7,18 +7,18 @@ test('find which pulley slips in the wet, and what helps', async ({ emery, page 
   const first = page.getByRole('region', { name: 'What slips first' })
   await expect(first).toContainText(/Crank, with 2\.6 times the grip it needs/)
   await expect(first).toContainText('Its tensioner’s spring holds 462 N')
-  const map = page.getByRole('region', { name: 'Grip over speed and load' })
-  await expect(map).toContainText('Nothing slips anywhere.')
+  const map = page.getByRole('region', { name: 'Grip against speed and load' })
+  await expect(map).toContainText('Nothing slips.')
   await map.getByText('Wet', { exact: true }).click()
   await expect(map).toContainText(
-    /Crank slips first\. Something slips over \d+ % of the map, worst at 850 rpm and 100 % load/,
+    /Crank slips first\. Something slips on \d+ % of the map, worst at 850 rpm and 100 % load/,
   )
   // At idle it slips, on the drawing too; what helps is worked out, most first.
   const speed = page.getByRole('slider', { name: 'Engine speed, rpm' })
   await speed.focus()
   await page.keyboard.press('Home')
   await expect(first).toContainText('Crank slips.')
-  await expect(first).toContainText('There is less than that.')
+  await expect(first).toContainText('The belt has less than that.')
   const helps = map.getByRole('list', { name: 'What would help' }).getByRole('listitem')
   await expect(helps.first()).toContainText(/dry, clean faces.*→/)
   await expect(helps.filter({ hasText: '30° more wrap on Crank' })).toContainText('→')
@@ -35,73 +35,73 @@ test('a V belt is set by finger, run in, and set again; the timer outlives a rel
   page,
 }) => {
   await emery.openCopy('fenland-vee', 'tension')
-  await page.getByText('Set and check', { exact: true }).click()
-  const set = page.getByRole('region', { name: 'Set it' })
-  await expect(set).toContainText(/Wanted: 300 N at rest \(nominal\)/)
-  await expect(set.getByRole('list', { name: 'What each tool should show' })).toContainText(/press it in by \d+\.\d mm/)
+  await page.getByText('Set tension', { exact: true }).click()
+  const set = page.getByRole('region', { name: 'Set tension' })
+  await expect(set).toContainText(/Needed: 300 N at rest \(nominal\)/)
+  await expect(set.getByRole('list', { name: 'What each tool should show' })).toContainText(
+    /should press it in by \d+\.\d mm/,
+  )
   await expect(set.getByRole('note')).toContainText('Engine off and key out')
-  await emery.read('It went in by', '14')
+  await emery.read('Deflection', '14')
   const answer = set.getByRole('status')
   await expect(answer).toContainText(/77 N ± \d+: too loose by 223 N/)
   await expect(answer).toContainText(
-    /Take it out 3\.\d\d mm at its shaft \(\d\.\d°\), about 3 turns of its screw: the belt then stretches 3\.\d\d mm more/,
+    /Move the adjuster out 3\.\d\d mm at its shaft \(\d\.\d°\), about 3 turns of its screw: this stretches the belt by 3\.\d\d mm more/,
   )
-  await emery.read('It went in by', '400')
+  await emery.read('Deflection', '400')
   await expect(set.getByRole('alert')).toContainText('larger than the span')
-  await emery.read('It went in by', '7.6')
-  await expect(answer).toContainText(/: as it should be/)
-  await answer.getByRole('button', { name: /^Keep \d+ N as its setting/ }).click()
+  await emery.read('Deflection', '7.6')
+  await expect(answer).toContainText(/: correct/)
+  await answer.getByRole('button', { name: /^Save \d+ N as its setting/ }).click()
 
   const runIn = page.getByRole('region', { name: 'Run-in' })
-  await runIn.getByRole('button', { name: 'It is set: begin the run-in' }).click()
-  await expect(runIn.getByRole('note')).toContainText('never in line with it')
-  await runIn.getByRole('button', { name: 'The engine runs' }).click()
+  await runIn.getByRole('button', { name: 'Tension is set: start the run-in' }).click()
+  await expect(runIn.getByRole('note')).toContainText('never in line with the belt')
+  await runIn.getByRole('button', { name: 'Engine running' }).click()
   await expect(runIn.getByRole('timer')).toContainText(/[45]:\d\d/)
   await expect(page.getByText(/^saved/)).toBeVisible()
   await page.reload()
   // Due on the drive, wherever it is opened; pressed, it leads to where it is done.
   await page.getByRole('button', { name: /Due: Fan belt runs in: 4:\d\d more/ }).click()
   await expect(runIn.getByRole('timer')).toContainText(/4:\d\d/)
-  await runIn.getByRole('button', { name: 'Stopped already' }).click()
+  await runIn.getByRole('button', { name: 'Already stopped' }).click()
   await expect(runIn.getByRole('timer')).toContainText(/1[45]:\d\d/)
-  await runIn.getByRole('spinbutton', { name: 'Distance now, km' }).fill('84000')
-  await runIn.getByRole('button', { name: 'It is re-set' }).click()
+  await runIn.getByRole('spinbutton', { name: 'Odometer now, km' }).fill('84000')
+  await runIn.getByRole('button', { name: 'Re-tensioned' }).click()
   await expect(page.getByRole('button', { name: 'Due: check Fan belt at 84,200 km' })).toBeVisible()
   await expect(page.getByText(/^saved/)).toBeVisible()
   await emery.open('/drives')
   await expect(page.getByText('check Fan belt at 84,200 km').first()).toBeVisible()
   await page.goBack()
   await page.getByRole('button', { name: /^Due: check/ }).click()
-  await runIn.getByRole('button', { name: 'Read again, and right' }).click()
+  await runIn.getByRole('button', { name: 'Measured again, correct' }).click()
   await expect(page.getByRole('button', { name: /^Due/ })).toHaveCount(0)
 })
 
 test('a span is plucked: a made-up belt, a file that is none, a pitch that cannot be', async ({ emery, page }) => {
   await emery.openCopy('fenland-vee', 'tension')
-  await page.getByText('Set and check', { exact: true }).click()
-  const set = page.getByRole('region', { name: 'Set it' })
+  await page.getByText('Set tension', { exact: true }).click()
+  const set = page.getByRole('region', { name: 'Set tension' })
   await set.getByText('Pluck', { exact: true }).click()
   const answer = set.getByRole('status')
-  await set.getByRole('button', { name: 'Made-up belt' }).click()
+  await set.getByRole('button', { name: 'Simulated belt' }).click()
   // The first made-up belt rings at 0.81 of the wanted 107 Hz: two thirds of the tension.
   await expect(set).toContainText(/Heard 86\.\d Hz, \d+ % sure, from 2 plucks/)
   await expect(answer).toContainText(/19\d N ± \d: too loose by 10\d N/)
-  await expect(
-    set.getByRole('img', { name: /Loudness over pitch: 86\.\d Hz was found, 107 Hz is wanted/ }),
-  ).toBeVisible()
+  await expect(set.getByRole('img', { name: /Loudness over pitch: 86\.\d Hz measured, 107 Hz needed/ })).toBeVisible()
   await set.locator('input[type=file]').setInputFiles({
     name: 'span.wav',
     mimeType: 'audio/wav',
     buffer: Buffer.from([0x49, 0x44, 0x33, 4, 0, 0, 0, 0, 0, 0]),
   })
-  await expect(set.getByRole('alert')).toContainText('This is an MP3, whatever its name says')
-  const rings = page.getByRole('spinbutton', { name: 'It rings at, Hz' })
+  await expect(set.getByRole('alert')).toContainText('This is an MP3, not a WAV file')
+  const rings = page.getByRole('spinbutton', { name: 'Frequency, Hz' })
   await rings.fill('0')
-  await expect(set.getByRole('alert').last()).toContainText('The frequency must be more than nothing.')
+  await expect(set.getByRole('alert').last()).toContainText('The frequency must be above zero.')
   await rings.fill('107')
-  await expect(answer).toContainText(/30\d N ± \d+: as it should be/)
-  await answer.getByRole('button', { name: /^Keep 30\d N as its setting/ }).click()
-  await page.getByText('Under way', { exact: true }).click()
+  await expect(answer).toContainText(/30\d N ± \d+: correct/)
+  await answer.getByRole('button', { name: /^Save 30\d N as its setting/ }).click()
+  await page.getByText('Running', { exact: true }).click()
   await expect(page.getByRole('region', { name: 'What slips first' })).toContainText(/It was set to 30\d N/)
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(page.getByRole('region', { name: 'What slips first' })).toContainText('It was set to 320 N')
@@ -111,7 +111,7 @@ test('the machine’s microphone hears a pluck that is played to it; a stereo fi
   playwright,
 }, info) => {
   test.slow()
-  const recording = madeUpPluck({ frequency: 92, seed: 4, seconds: 3, plucks: 3 })
+  const recording = simulatedPluck({ frequency: 92, seed: 4, seconds: 3, plucks: 3 })
   const file = info.outputPath('pluck.wav')
   writeFileSync(file, writeWav(recording))
   const browser = await playwright.chromium.launch({
@@ -127,8 +127,8 @@ test('the machine’s microphone hears a pluck that is played to it; a stereo fi
   const emery = new Emery(page)
   await emery.signIn('Wren')
   await emery.openCopy('fenland-vee', 'tension')
-  await page.getByText('Set and check', { exact: true }).click()
-  const set = page.getByRole('region', { name: 'Set it' })
+  await page.getByText('Set tension', { exact: true }).click()
+  const set = page.getByRole('region', { name: 'Set tension' })
   await set.getByText('Pluck', { exact: true }).click()
   // Sound is played in real time: where a busy machine drops pieces of it, a second try hears it, as with a finger.
   await expect(async () => {

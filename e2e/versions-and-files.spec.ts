@@ -12,7 +12,7 @@ test('two versions side by side, and the older one brought back', async ({ emery
     `Ø ${Number(before).toFixed(1)} mm → Ø 150.0 mm`,
   )
   await expect(page.getByRole('list', { name: 'Versions' }).getByRole('listitem').first()).toContainText('Wren')
-  await page.getByRole('button', { name: 'Bring version 1 back' }).click()
+  await page.getByRole('button', { name: 'Restore version 1' }).click()
   await emery.pulley('Crank').click()
   await expect(emery.field('Diameter')).toHaveValue(before)
   await page.getByRole('button', { name: 'Versions' }).click()
@@ -57,7 +57,7 @@ test('a drive goes out as drawing and table, and the table comes in again', asyn
     mimeType: 'text/csv',
     buffer: Buffer.from([heading, ...rows, 'x,x,Stray,fan,round,,,,,,,,,,,,,,,'].join('\n')),
   })
-  await expect(page.getByRole('dialog')).toContainText('face: “round” is none of ribbed, vee, toothed, smooth.')
-  await page.getByRole('button', { name: 'Make a drive of them' }).click()
+  await expect(page.getByRole('dialog')).toContainText('face: “round” is not one of ribbed, vee, toothed, smooth.')
+  await page.getByRole('button', { name: 'Create a drive' }).click()
   await expect(emery.drawing.getByRole('button', { name: /, not driven|, clockwise/ })).toHaveCount(rows.length)
 })

@@ -18,7 +18,7 @@ await runMain(async () => {
     'speeds.ts',
     'tension.ts',
     'pluck.ts',
-    'line-up.ts',
+    'alignment.ts',
     'board.ts',
   ]) {
     await openly(process.execPath, ['--import', 'tsx', join(ROOT, 'bench', file)], { cwd: ROOT })

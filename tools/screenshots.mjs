@@ -41,7 +41,7 @@ async function board(page) {
     .waitFor()
 }
 
-/** The practice picture with its rims marked. */
+/** Practice photo with its rims marked. */
 async function marked(page) {
   const { camera, pulleys } = demo('photos/engine-front.json')
   const [t, d] = [(camera.tilt * Math.PI) / 180, (camera.toward * Math.PI) / 180]
@@ -90,7 +90,7 @@ async function marked(page) {
     photo: { id, width, height, strength: 0.5, view: 'oblique', rims, ...by },
   })
   await page.getByRole('button', { name: 'Photo' }).click()
-  await page.getByText(/6 pulleys, leaning/).waitFor()
+  await page.getByText(/6 pulleys, tilted/).waitFor()
 }
 
 async function versions(page) {
@@ -115,15 +115,15 @@ async function newDrive(page) {
 }
 
 async function findRoutes(page) {
-  await page.getByRole('button', { name: 'Find all routes' }).click()
+  await page.getByRole('button', { name: 'Find routes', exact: true }).click()
   await page.getByRole('list', { name: 'Routes found' }).waitFor()
   await page.getByRole('button', { name: /^Route 1/ }).scrollIntoViewIfNeeded()
 }
 
 async function shelf(page) {
   await page.getByRole('link', { name: 'Shelf' }).click()
-  await page.getByRole('textbox', { name: 'Search the shelf or read a mark' }).fill('659K6')
-  await page.getByRole('list', { name: 'Drives it goes on' }).waitFor()
+  await page.getByRole('textbox', { name: 'Search the shelf or read a label' }).fill('659K6')
+  await page.getByRole('list', { name: 'Drives it fits' }).waitFor()
 }
 
 async function card(page) {
@@ -133,8 +133,8 @@ async function card(page) {
 }
 
 /** The water pump of the hill-climb car put right. */
-async function putRight(page) {
-  await page.getByRole('button', { name: 'Put Water pump right' }).click()
+async function changeSizes(page) {
+  await page.getByRole('button', { name: 'Change the size for Water pump' }).click()
   await page.getByRole('button', { name: /its limit with 5 % to spare/ }).click()
   await page.getByRole('group', { name: 'Another pulley on Crank' }).waitFor()
 }
@@ -142,12 +142,12 @@ async function putRight(page) {
 /** A chirp on the van, one test done and a made-up recording heard. */
 async function noise(page) {
   await page.goto(`${ADDRESS}/noise`)
-  await page.getByRole('combobox', { name: 'On which drive' }).fill('Ketch')
+  await page.getByRole('combobox', { name: 'Drive' }).fill('Ketch')
   await page.getByTitle(/^Ketch/).click()
-  await page.getByText('meets its grooves at').first().waitFor()
+  await page.getByText('enters its grooves at').first().waitFor()
   await page.getByRole('button', { name: /^Chirp/ }).click()
   await page.getByRole('button', { name: 'Worst at idle' }).click()
-  await page.getByRole('button', { name: 'That is all' }).click()
+  await page.getByRole('button', { name: 'Continue' }).click()
   await page.getByRole('button', { name: /^One pulley out/ }).click()
 }
 
@@ -161,11 +161,11 @@ async function wetMap(page) {
 
 /** The pickup's fan belt plucked, by a made-up belt. */
 async function pluck(page) {
-  await page.getByText('Set and check', { exact: true }).click()
+  await page.getByText('Set tension', { exact: true }).click()
   await page.getByText('Pluck', { exact: true }).click()
-  await page.getByRole('button', { name: 'Made-up belt' }).click()
+  await page.getByRole('button', { name: 'Simulated belt' }).click()
   await page.getByText(/^Heard/).waitFor()
-  await page.getByRole('button', { name: /^Keep/ }).scrollIntoViewIfNeeded()
+  await page.getByRole('button', { name: /^Save/ }).scrollIntoViewIfNeeded()
 }
 
 /** Depths read on the truck, one pulley too far back. */
@@ -197,11 +197,11 @@ const step =
 const take = (pulley) => (page) => page.getByRole('button', { name: new RegExp(`^${pulley},`) }).click()
 
 /** Half-way round the truck, its third reading of the ribs just taken. */
-async function walkround(page) {
+async function inspection(page) {
   await page.getByRole('link', { name: /^Haulm/ }).click()
   await page.getByRole('group', { name: 'The drive, seen from the front' }).waitFor()
-  await page.goto(page.url().replace(/\/drives\/([^/]+).*/, '/walkround/$1'))
-  await page.getByRole('spinbutton', { name: 'Distance, km' }).fill('158000')
+  await page.goto(page.url().replace(/\/drives\/([^/]+).*/, '/inspection/$1'))
+  await page.getByRole('spinbutton', { name: 'Odometer, km' }).fill('158000')
   await page
     .getByRole('group', { name: /^Reading pad/ })
     .getByRole('textbox')
@@ -222,20 +222,20 @@ const PICTURES = [
   ['belt-card', LIGHT, card],
   ['bench-measure', LIGHT, step('Skerry', '1')],
   ['bench-speeds', LIGHT, step('Kiln', '4', take('Blower'))],
-  ['speeds-put-right', LIGHT, step('Skerry', '4', putRight)],
+  ['change-sizes', LIGHT, step('Skerry', '4', changeSizes)],
   ['noise', LIGHT, noise],
   ['bench-tension', LIGHT, step('Ketch', '5', wetMap)],
   ['rules', LIGHT, rules],
   ['bench-dark-inch', { units: 'inch', light: 'dark' }, step('Fenland', '5', pluck)],
-  ['bench-fit', LIGHT, step('Ketch', '7')],
+  ['belt-change', LIGHT, step('Ketch', '7')],
   ['new-drive', LIGHT, newDrive],
-  ['walkround', LIGHT, walkround],
+  ['inspection', LIGHT, inspection],
   ['board', LIGHT, board],
   ['bench-photo', LIGHT, marked],
   ['bench-route', LIGHT, step('Haulm', '2', findRoutes)],
   ['versions', LIGHT, versions],
   // Last: it leaves its readings in the drive.
-  ['bench-line-up', LIGHT, step('Haulm', '6', depths)],
+  ['alignment', LIGHT, step('Haulm', '6', depths)],
 ]
 
 await runMain(async () => {

@@ -1,55 +1,54 @@
 import { mkdirSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
+import { bundleForTests } from './lib/bundle-for-tests.mjs'
+import { runJest } from './lib/jest.mjs'
 import { ROOT } from './lib/places.mjs'
-import { openly } from './lib/run-command.mjs'
+import { openly, quietly } from './lib/run-command.mjs'
 import { runMain, say } from './lib/say.mjs'
 import { buildWeb, setUp } from './lib/set-up.mjs'
-import { closingLine, jestTotals, playwrightTotals, sum } from './lib/totals.mjs'
+import { closingLine, playwrightTotals, sum } from './lib/totals.mjs'
 
 const REPORTS = join(ROOT, 'test-results')
+const CACHE = join(ROOT, 'node_modules', '.cache', 'emery')
 
-/** Every check of the house, each worth one line in the total. */
+const SOURCES = ['core', 'cli', 'server', 'web', 'e2e', 'bench', 'demo', 'tools', '*.mjs', '*.js']
+const lint = (...of) => ['npx', ['eslint', '--no-warn-ignored', ...of]]
+
+/** Every check of the house, each worth one line in the total; those that take longest come first, so that both hands end together. */
 const CHECKS = [
-  ['formatting', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']],
-  ['lint', 'npx', ['eslint', '.']],
+  ['lint of web', ...lint('web')],
+  ['lint', ...lint(...SOURCES.filter((name) => name !== 'web'))],
+  ['types', 'npx', ['tsc', '-b']],
+  [
+    'formatting',
+    'npx',
+    ['prettier', '--check', '--log-level', 'warn', '--cache', '--cache-location', join(CACHE, 'prettier'), '.'],
+  ],
   [
     'import rule',
     'npx',
     ['depcruise', 'core', 'cli', 'server', 'web', '--config', '.dependency-cruiser.cjs', '--output-type', 'err'],
   ],
-  ...['core', 'core/tsconfig.pure.json', 'cli', 'server', 'web', 'demo', 'e2e', 'bench'].map((project) => [
-    `types of ${project}`,
-    'npx',
-    ['tsc', '-p', project],
-  ]),
 ]
 
-async function runChecks() {
-  const totals = []
-  for (const [name, command, args] of CHECKS) {
-    const status = await openly(command, args, { cwd: ROOT })
-    say(`${status === 0 ? 'ok    ' : 'FAILED'} ${name}`)
-    totals.push(status === 0 ? { passed: 1, failed: 0 } : { passed: 0, failed: 1 })
-  }
-  return sum(totals)
-}
+/** Checks run at a time; the machine has two cores. */
+const HANDS = 2
 
-async function runJest() {
-  const report = join(REPORTS, 'jest.json')
-  const jest = [
-    '--experimental-vm-modules',
-    '--disable-warning=ExperimentalWarning',
-    join(ROOT, 'node_modules', 'jest', 'bin', 'jest.js'),
-  ]
-  await openly(
-    process.execPath,
-    [...jest, '--maxWorkers=2', '--json', `--outputFile=${report}`, '--testTimeout=30000'],
-    {
-      cwd: ROOT,
-      stdio: ['ignore', 'ignore', 'inherit'],
-    },
-  )
-  return jestTotals(report)
+async function runChecks() {
+  const waiting = [...CHECKS]
+  const totals = []
+  const hand = async () => {
+    for (let next = waiting.shift(); next !== undefined; next = waiting.shift()) {
+      const [name, command, args] = next
+      const begun = Date.now()
+      const { status, output } = await quietly(command, args, { cwd: ROOT })
+      say(`${status === 0 ? 'ok    ' : 'FAILED'} ${name} (${Math.round((Date.now() - begun) / 1000)} s)`)
+      if (status !== 0) process.stdout.write(`${output}\n`)
+      totals.push(status === 0 ? { passed: 1, failed: 0 } : { passed: 0, failed: 1 })
+    }
+  }
+  await Promise.all(Array.from({ length: HANDS }, hand))
+  return sum(totals)
 }
 
 async function runPlaywright() {
@@ -69,9 +68,17 @@ await runMain(async () => {
   await setUp({ browser: true })
   rmSync(REPORTS, { recursive: true, force: true })
   mkdirSync(REPORTS, { recursive: true })
-  const totals = [await runChecks(), await runJest()]
-  await buildWeb()
-  totals.push(await runPlaywright())
+  await bundleForTests()
+  const totals = []
+  for (const [name, part] of [
+    ['checks', runChecks],
+    ['Jest', () => runJest(join(REPORTS, 'jest.json'))],
+    ['journeys', () => buildWeb().then(runPlaywright)],
+  ]) {
+    const begun = Date.now()
+    totals.push(await part())
+    say(`${name}: ${Math.round((Date.now() - begun) / 1000)} s`)
+  }
   const all = sum(totals)
   process.exitCode = all.failed === 0 ? 0 : 1
   process.stdout.write(`\n${closingLine(all)}\n`)

@@ -27,12 +27,16 @@ export function printJson(terminal: Terminal, value: unknown): void {
   terminal.out(`${JSON.stringify(value, null, 2)}\n`)
 }
 
+type ParsedOptions<Options extends NonNullable<ParseArgsConfig['options']>> = ReturnType<
+  typeof parseArgs<{ args: string[]; allowPositionals: true; options: Options }>
+>['values']
+
 /** The one FILE and the options of a command; any other argument is refused in a line. */
 export function argumentsOf<const Options extends NonNullable<ParseArgsConfig['options']>>(
   command: string,
   args: readonly string[],
   options: Options,
-) {
+): { readonly file: string; readonly values: ParsedOptions<Options> } {
   let parsed
   try {
     parsed = parseArgs({ args: [...args], allowPositionals: true, options })

@@ -1,4 +1,4 @@
-import { checkedSpans, checkSpan, spanReadingsRefusal, type NamedSpan, type SpanChecked } from '@emery/core'
+import { checkedSpans, checkSpan, spanReadingsRefusal, type NamedSpan, type SpanChecked } from '@emery/core/tension'
 import { argumentsOf, printJson, USAGE, UsageError, type Command } from './command.ts'
 import { namedBelt, numberOption, readDrive, settledBelt } from './drive-argument.ts'
 
@@ -55,6 +55,7 @@ function namedSpan(spans: readonly NamedSpan[], given: string | undefined): Name
 }
 
 function asLine({ from, to, length }: NamedSpan, { tension, force, deflection, frequency }: SpanChecked): string {
-  const press = force === null ? '' : `, ${force.toFixed(1)} N press it in by ${(deflection ?? 0).toFixed(1)} mm`
+  const press =
+    force === null ? '' : `, ${force.toFixed(1)} N should should press it in by ${(deflection ?? 0).toFixed(1)} mm`
   return `${from} to ${to}, ${length.toFixed(1)} mm: ${tension.toFixed(0)} N${press}, rings at ${frequency.toFixed(1)} Hz`
 }

@@ -1,14 +1,13 @@
+import { problemLine, type DocumentProblem } from '@emery/core/drive'
 import {
   diagnose as weigh,
   driveEvidence,
   NOMINAL_KNOWLEDGE,
-  problemLine,
   readDiagnoseFile,
-  settleDrive,
   unanswered,
-  type Diagnosis,
-  type DocumentProblem,
-} from '@emery/core'
+  type CauseRanking,
+} from '@emery/core/noise'
+import { settleDrive } from '@emery/core/path'
 import { argumentsOf, parsedJson, printJson, readFile, USAGE, type Command } from './command.ts'
 import { table } from './table.ts'
 
@@ -48,7 +47,7 @@ export const diagnose: Command = {
   },
 }
 
-function asTables({ causes, next, doubt }: Diagnosis): string {
+function asTables({ causes, next, doubt }: CauseRanking): string {
   const share = (probability: number) => `${(100 * probability).toFixed(0)} in 100`
   return [
     table(

@@ -1,4 +1,5 @@
-import { problemLine, readDriveText, settleDrive, type CheckedDrive, type SettledBelt } from '@emery/core'
+import { problemLine, readDriveText, type CheckedDrive } from '@emery/core/drive'
+import { settleDrive, type SettledBelt } from '@emery/core/path'
 import { readFile, UsageError, type Terminal } from './command.ts'
 
 /** Reads the drive document of a command; null where it is none, which was said then, a line a problem. */
@@ -25,13 +26,13 @@ export function settledBelt(drive: CheckedDrive, id: string): SettledBelt {
 }
 
 /** A number in a range out of an option; `otherwise` where it is left out. */
-export function numberOption<Otherwise>(
+export function numberOption<OtherWaysToBegin>(
   name: string,
   value: string | undefined,
   { min, max }: { readonly min: number; readonly max: number },
-  otherwise: Otherwise,
-): number | Otherwise {
-  if (value === undefined) return otherwise
+  fallback: OtherWaysToBegin,
+): number | OtherWaysToBegin {
+  if (value === undefined) return fallback
   const number = Number(value)
   if (value.trim() === '' || !(number >= min && number <= max))
     throw new UsageError(`--${name} ${value}: write a number from ${min} to ${max}.`)

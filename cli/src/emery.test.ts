@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
 import { readFileSync } from 'node:fs'
+import { simulatedNoise, writeWav } from '@emery/core/sound'
 import { vectorNamed } from '../../core/src/testing/vectors.ts'
-import { madeUpNoise, writeWav } from '@emery/core'
 import { emery } from './emery.ts'
 
 const ketch = vectorNamed('serpentine-1')
@@ -91,7 +91,7 @@ describe('solve', () => {
 
   test('what is wrong with a document is one line a problem, with its path', () => {
     const { status, err } = run(['solve', 'x.json'], { 'x.json': '{"format":"emery-drive","version":9}' })
-    expect({ status, err }).toEqual({ status: 2, err: ['$.version is 9; this Emery reads version 1.'] })
+    expect({ status, err }).toEqual({ status: 2, err: ['$.version is 9; this Emery reads versions 1 and 2.'] })
   })
 })
 
@@ -155,7 +155,7 @@ describe('tension and deflect', () => {
     ],
     [
       ['deflect', 'ketch.json', '--belt', 'main', '--span', 'crank.1,tens.1', '--frequency', '0'],
-      'The frequency must be more than nothing.',
+      'The frequency must be above zero.',
     ],
   ])('%p exits 2 with one line', (args, line) => {
     expect(run(args, files)).toEqual({ status: 2, out: '', err: [line] })
@@ -289,9 +289,9 @@ describe('fit', () => {
   })
 
   test.each([
-    [['--lengths', '0'], '--lengths 0: A belt’s length is more than nothing.'],
-    [['--lengths=-3'], '--lengths -3: A belt’s length is more than nothing.'],
-    [['--lengths', '66'], '--lengths 66: A 66 mm belt goes round nothing: did you mean 66 in (1676 mm)?'],
+    [['--lengths', '0'], '--lengths 0: A belt’s length must be above zero.'],
+    [['--lengths=-3'], '--lengths -3: A belt’s length must be above zero.'],
+    [['--lengths', '66'], '--lengths 66: A 66 mm belt is too short for any drive. Did you mean 66 in (1676 mm)?'],
     [['--lengths', '1670,long'], '--lengths: “long” is not a number.'],
     [[], 'fit needs --lengths A,B,C in mm.'],
   ])('%p exits 2 with one line', (args, line) => {
@@ -342,7 +342,7 @@ describe('label', () => {
 
   test('prints a table for people', () => {
     expect(run(['label', '679 K 6', '--text']).out).toMatch(/^PK +6 +1724\.7 +67\.900 in +inch-rib +0\.95/m)
-    expect(run(['label', 'nonsense', '--text']).out).toBe('“nonsense” is no mark Emery can read.\n')
+    expect(run(['label', 'nonsense', '--text']).out).toBe('“nonsense” cannot be read as a belt label.\n')
   })
 
   test('takes one text', () => {
@@ -399,7 +399,7 @@ describe('diagnose', () => {
 describe('sound', () => {
   const rpm = 800
   // The crank of any drive turns so often; a chirp with it.
-  const chirp = writeWav(madeUpNoise({ kind: 'chirp', seed: 2, repetition: rpm / 60, seconds: 3 }))
+  const chirp = writeWav(simulatedNoise({ kind: 'chirp', seed: 2, repetition: rpm / 60, seconds: 3 }))
   const heard = (args: readonly string[] = []) => run(['sound', 'c.wav', ...args], files, { 'c.wav': chirp })
 
   test('prints kind, pitch and repetition, and with a drive what keeps time with it', () => {

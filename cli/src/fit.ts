@@ -1,4 +1,6 @@
-import { doubtLength, fitByStrain, fitLength, fitSituation, millimetres, type Fit, type SettledBelt } from '@emery/core'
+import { doubtLength, fitByStrain, fitLength, fitSituation, type Fit } from '@emery/core/length'
+import type { SettledBelt } from '@emery/core/path'
+import { millimetres } from '@emery/core/units'
 import { argumentsOf, printJson, USAGE, UsageError, type Command } from './command.ts'
 import { namedBelt, readDrive, settledBelt } from './drive-argument.ts'
 import { table } from './table.ts'
@@ -8,7 +10,7 @@ const HELP = `emery fit FILE --belt ID --lengths A,B,C [--text]
 How belts of these stated lengths (mm) would fit: verdict, slack for going on,
 the adjuster's travel new, seated and at the end of the belt's life, and the
 pulley to slip it over last. The drive's own geometry decides; readings of
-length kept in the document are not looked at. On fixed centres the travel is
+length kept in the document are not checked. On fixed centres the travel is
 null and "tension" says how tight the belt is by its strain alone (N).
 FILE may be - for standard input. --text prints a table instead of JSON.`
 

@@ -1,4 +1,5 @@
-import { inchDecimalText, leftUnsaid, millimetres, readLabel } from '@emery/core'
+import { leftUnsaid, readLabel } from '@emery/core/sections'
+import { inchDecimalText, millimetres } from '@emery/core/units'
 import { textOf, printJson, type Command } from './command.ts'
 import { table } from './table.ts'
 
@@ -29,7 +30,7 @@ export const label: Command = {
     ])
     terminal.out(
       rows.length === 0
-        ? `“${text}” is no mark Emery can read.\n`
+        ? `“${text}” cannot be read as a belt label.\n`
         : `${table(['section', 'ribs', 'mm', 'inches', 'notation', 'sure', ''], rows)}\n`,
     )
     return 0

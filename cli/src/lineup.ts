@@ -1,15 +1,19 @@
-import { lineUp, settleDrive, type SettledBelt } from '@emery/core'
+import { spanLines } from '@emery/core/alignment'
+import { settleDrive, type SettledBelt } from '@emery/core/path'
 import { argumentsOf, printJson, USAGE, type Command } from './command.ts'
 import { readDrive } from './drive-argument.ts'
 import { table } from './table.ts'
 
 const HELP = `emery lineup FILE [--text]
 
-How far out of line every span runs, mm, positive where the belt line comes
+How far misaligned every span runs, mm, positive where the belt line comes
 forward, and the angles at which it leaves one groove and enters the next,
 degrees; quiet, watch or act by the worse of them, of which half counts on a
 smooth face. FILE may be - for standard input. --text prints tables instead
 of JSON.`
+
+/** Verdicts as scripts have always had them from this command. */
+const WORDS = { fine: 'quiet', watch: 'watch', act: 'act', unknown: 'unknown' } as const
 
 export const lineup: Command = {
   summary: 'offsets and entry angles of every span',
@@ -24,13 +28,13 @@ export const lineup: Command = {
       printJson(terminal, {
         belts: belts.map((settled) => ({
           id: settled.belt.id,
-          spans: lineUp(settled).map(({ from, to, offset, leaveAngle, enterAngle, verdict }) => ({
+          spans: spanLines(settled).map(({ from, to, offset, leaveAngle, enterAngle, verdict }) => ({
             from,
             to,
             offset,
             leaveAngle,
             enterAngle,
-            verdict,
+            verdict: WORDS[verdict],
           })),
         })),
       })
@@ -39,13 +43,13 @@ export const lineup: Command = {
 }
 
 function asTable(settled: SettledBelt): string {
-  const rows = lineUp(settled).map(({ from, to, offset, leaveAngle, enterAngle, verdict }) => [
+  const rows = spanLines(settled).map(({ from, to, offset, leaveAngle, enterAngle, verdict }) => [
     from,
     to,
     offset.toFixed(2),
     leaveAngle.toFixed(2),
     enterAngle.toFixed(2),
-    verdict,
+    WORDS[verdict],
   ])
   return `${settled.belt.id}\n${table(['from', 'to', 'offset, mm', 'leaves, °', 'enters, °', ''], rows)}`
 }

@@ -1,4 +1,6 @@
-import { AID_FIGURES, AIDS, measureOnDrive, millimetres, type Aid } from '@emery/core'
+import { AIDS, type Aid } from '@emery/core/drive'
+import { AID_FIGURES, measureOnDrive } from '@emery/core/length'
+import { millimetres } from '@emery/core/units'
 import { argumentsOf, printJson, USAGE, UsageError, type Command } from './command.ts'
 import { namedBelt, numberOption, readDrive, settledBelt } from './drive-argument.ts'
 

@@ -1,4 +1,4 @@
-import { driveJsonSchema } from '@emery/core'
+import { driveJsonSchema } from '@emery/core/drive'
 import { printJson, UsageError, type Command } from './command.ts'
 
 export const schema: Command = {

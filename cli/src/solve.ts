@@ -1,4 +1,7 @@
-import { allProblems, millimetres, solveDrive, type CheckedDrive, type DriveSolution, type Travels } from '@emery/core'
+import type { CheckedDrive } from '@emery/core/drive'
+import type { Travels } from '@emery/core/path'
+import { allProblems, solveDrive, type DriveSolution } from '@emery/core/solution'
+import { millimetres } from '@emery/core/units'
 import { argumentsOf, printJson, USAGE, UsageError, type Command } from './command.ts'
 import { readDrive } from './drive-argument.ts'
 import { table } from './table.ts'

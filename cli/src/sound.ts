@@ -1,4 +1,6 @@
-import { hearNoise, readWav, repetitionMatches, settleDrive, type HeardNoise, type RepetitionMatch } from '@emery/core'
+import { repetitionMatches, type RepetitionMatch } from '@emery/core/noise'
+import { settleDrive } from '@emery/core/path'
+import { hearNoise, readWav, type HeardNoise } from '@emery/core/sound'
 import { argumentsOf, printJson, readBytes, USAGE, UsageError, type Command } from './command.ts'
 import { numberOption, readDrive } from './drive-argument.ts'
 import { table } from './table.ts'
@@ -36,7 +38,10 @@ export const sound: Command = {
     else {
       const { kind, pitch, repetition, confidence } = heard
       printJson(terminal, {
-        ...{ kind, pitch, repetition, confidence },
+        kind,
+        pitch,
+        repetition,
+        confidence,
         matches: matches.map(({ what, times, expected, error }) => ({
           what: times === 2 ? `twice ${what}` : what,
           expected,

@@ -1,4 +1,6 @@
-import { checkSurveyFile, millimetres, problemLine, surveyPlaces, type SurveyResult } from '@emery/core'
+import { problemLine } from '@emery/core/drive'
+import { checkSurveyFile, surveyPlaces, type SurveyResult } from '@emery/core/survey'
+import { millimetres } from '@emery/core/units'
 import { argumentsOf, parsedJson, printJson, readFile, USAGE, type Command } from './command.ts'
 import { table } from './table.ts'
 

@@ -1,4 +1,5 @@
-import { settleDrive, spanTensions, type BeltTension, type SettledDrive } from '@emery/core'
+import { settleDrive, type SettledDrive } from '@emery/core/path'
+import { spanTensions, type BeltTension } from '@emery/core/tension'
 import { argumentsOf, printJson, USAGE, UsageError, type Command } from './command.ts'
 import { numberOption, readDrive } from './drive-argument.ts'
 import { table } from './table.ts'

@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { expect, test as base, type Locator, type Page } from '@playwright/test'
+import { startEmery } from './start-emery.ts'
 
 /** A person at Emery: what they do and what they see, in the words of the bench. */
 export class Emery {
@@ -80,12 +81,12 @@ export class Emery {
   /** Runs a command out of the palette, found by some of its words. */
   async command(words: string): Promise<void> {
     await this.page.keyboard.press('Control+k')
-    await this.page.getByRole('combobox', { name: /find/i }).fill(words)
+    await this.page.getByRole('combobox', { name: /^Search or run/ }).fill(words)
     await this.page.keyboard.press('Enter')
   }
 
   /** Which part of the Measure step is looked at. */
-  async measure(part: 'Pulleys' | 'Places' | 'Photo' | 'Adjusters'): Promise<void> {
+  async measure(part: 'Pulleys' | 'Positions' | 'Photo' | 'Adjusters'): Promise<void> {
     await this.page.getByRole('group', { name: 'What to measure' }).getByRole('button', { name: part }).click()
   }
 
@@ -124,12 +125,12 @@ export class Emery {
 
   /** The large answer of the Length step, a number in the units shown. */
   async beltWanted(): Promise<string> {
-    return (await this.page.getByRole('region', { name: 'Belt wanted' }).locator('button span').innerText()).trim()
+    return (await this.page.getByRole('region', { name: 'Belt needed' }).locator('button span').innerText()).trim()
   }
 
   /** Where the adjuster sits, in percent. */
   async takenUp(): Promise<number> {
-    const text = await this.page.getByRole('region', { name: 'On the engine' }).locator('strong').innerText()
+    const text = await this.page.getByRole('region', { name: 'Fitted belt' }).locator('strong').innerText()
     return Number.parseInt(text, 10)
   }
 
@@ -146,20 +147,35 @@ export class Emery {
 
   async doCommand(name: string): Promise<void> {
     await this.page.keyboard.press('Control+k')
-    await this.page.getByRole('combobox', { name: 'Find or do' }).fill(name)
+    await this.page.getByRole('combobox', { name: 'Search or run a command' }).fill(name)
     await this.page.keyboard.press('Enter')
     await expect(this.page.getByRole('dialog')).toBeHidden()
   }
 }
 
+let running: string | undefined
+
+/** Where this worker's Emery answers. */
 export function address(): string {
-  const url = process.env['EMERY_E2E_URL']
-  if (url === undefined) throw new Error('Emery was not started for this run.')
-  return url
+  if (running === undefined) throw new Error('Emery was not started for this worker.')
+  return running
 }
 
 /** A test with a person at Emery; any error on the console, and any request that leaves the machine, fails it. */
-export const test = base.extend<{ emery: Emery; mayComplain: RegExp | null; person: string | null }>({
+export const test = base.extend<
+  { emery: Emery; mayComplain: RegExp | null; person: string | null },
+  { startedEmery: string }
+>({
+  startedEmery: [
+    // Playwright reads from the pattern what a fixture rests on.
+    async ({}, use, { workerIndex }) => {
+      const server = await startEmery(workerIndex)
+      running = `http://127.0.0.1:${server.port}`
+      await use(running)
+      await server.stop()
+    },
+    { scope: 'worker', auto: true, timeout: 120_000 },
+  ],
   // What a test expects the console to say, when it switches the server off for instance.
   mayComplain: [null, { option: true }],
   // Who is signed in when the test begins; null for nobody.

@@ -4,8 +4,8 @@ export const FRONT = [
   { name: 'Tensioner', x: -128, y: 118, d: 76 },
   { name: 'Alternator', x: -206, y: 252, d: 58 },
   { name: 'Water pump', x: 2, y: 196, d: 130 },
-  { name: 'Steering pump', x: 196, y: 262, d: 142 },
-  { name: 'Cooling compressor', x: 214, y: 26, d: 116 },
+  { name: 'Power steering pump', x: 196, y: 262, d: 142 },
+  { name: 'A/C compressor', x: 214, y: 26, d: 116 },
 ] as const
 
 const SMOOTH = ['Tensioner', 'Water pump', 'Air pump']
@@ -13,7 +13,7 @@ const SMOOTH = ['Tensioner', 'Water pump', 'Air pump']
 /** A drive with an air pump that the belt goes round on its way, as documents write it. */
 export function withAirPump() {
   const parts = [...FRONT, { name: 'Air pump', x: 90, y: 330, d: 90 }]
-  const id = (name: string) => name.toLowerCase().replace(' ', '-')
+  const id = (name: string) => name.toLowerCase().replace(/[^a-z]+/g, '-')
   const kinds: Readonly<Record<string, string>> = { Crank: 'crank', Tensioner: 'tensioner', 'Air pump': 'air-pump' }
   const pulley = ({ name, d }: (typeof parts)[number]) => ({
     id: `${id(name)}.1`,
@@ -24,7 +24,7 @@ export function withAirPump() {
       ? { face: 'smooth' }
       : { face: 'ribbed', section: 'PK', grooves: 6 }),
   })
-  const order = ['Crank', 'Tensioner', 'Alternator', 'Air pump', 'Steering pump', 'Water pump', 'Cooling compressor']
+  const order = ['Crank', 'Tensioner', 'Alternator', 'Air pump', 'Power steering pump', 'Water pump', 'A/C compressor']
   return {
     format: 'emery-drive',
     version: 1,

@@ -1,24 +1,22 @@
-import { rmSync } from 'node:fs'
 import { join } from 'node:path'
-import { startDatabase } from '../../tools/lib/database.mjs'
-import { DATA, DEMO, WEB_DIST } from '../../tools/lib/places.mjs'
-import { startServer } from '../../tools/lib/server.mjs'
+import { createConnection } from 'mysql2/promise'
+import { DEMO, WEB_DIST } from '../../tools/lib/places.mjs'
+import { startServer, type RunningServer } from '../../tools/lib/server.mjs'
+import { E2E_DATA } from './start-database.ts'
 
-/** The built application over a fresh database with the made-up garage; returns what stops it. */
-export default async function startEmery(): Promise<() => Promise<void>> {
-  const folder = join(DATA, 'e2e')
-  rmSync(folder, { recursive: true, force: true })
-  const database = await startDatabase(folder)
-  const server = await startServer({
-    databaseUrl: database.url,
+/** The built application with the made-up garage, over a database that only this worker's journeys see. */
+export async function startEmery(worker: number): Promise<RunningServer> {
+  const url = process.env['EMERY_E2E_DATABASE_URL']
+  if (url === undefined) throw new Error('The journeys’ database was not started.')
+  const name = `emery_e2e_${worker}`
+  const connection = await createConnection(url)
+  await connection.query(`CREATE DATABASE ${name} CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci`)
+  await connection.end()
+  return startServer({
+    databaseUrl: url.replace(/\/emery$/, `/${name}`),
     port: 0,
     webDir: WEB_DIST,
     demoDir: DEMO,
-    logFile: join(folder, 'emery.log'),
+    logFile: join(E2E_DATA, `emery-${worker}.log`),
   })
-  process.env['EMERY_E2E_URL'] = `http://127.0.0.1:${server.port}`
-  return async () => {
-    await server.stop()
-    await database.stop()
-  }
 }

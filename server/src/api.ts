@@ -1,44 +1,43 @@
 import type { Router } from 'express'
 import type { DataSource } from 'typeorm'
-import {
-  findingFieldsSchema,
-  fittingFieldsSchema,
-  MOST_STACK_ROWS,
-  stackFieldsSchema,
-  walkroundFieldsSchema,
-} from '@emery/core'
-import { boardRoutes } from './board/board-routes.ts'
+import { diagnosisFieldsSchema, fittingFieldsSchema, MAX_BELT_LINE_PARTS } from '@emery/core/api'
+import { beltLinePartFieldsSchema } from '@emery/core/belt-line-parts'
+import { inspectionFieldsSchema } from '@emery/core/wear'
+import { writesOnce } from './edits/write-once.ts'
+import { boardOperations, boardRoutes } from './board/board-routes.ts'
 import { BoardService } from './board/board-service.ts'
-import { searchRoutes } from './board/search-routes.ts'
+import { searchOperations, searchRoutes } from './board/search-routes.ts'
 import { SearchService } from './board/search-service.ts'
-import { driveRoutes } from './drives/drive-routes.ts'
+import { driveOperations, driveRoutes } from './drives/drive-routes.ts'
 import { DriveService } from './drives/drive-service.ts'
-import { exampleRoutes } from './examples/example-routes.ts'
-import { findingsOf } from './findings/findings.ts'
+import { exampleOperations, exampleRoutes } from './examples/example-routes.ts'
+import { diagnosesOf } from './diagnoses/diagnoses.ts'
 import { fittingsOf } from './fittings/fittings.ts'
-import { healthRoutes } from './http/health.ts'
-import { DueService } from './jobs/due-service.ts'
-import { jobRoutes } from './jobs/job-routes.ts'
+import { openApi, openApiRoutes } from './http/open-api.ts'
+import type { Operations } from './http/operations.ts'
+import { healthOperations, healthRoutes } from './http/health.ts'
+import { Derived } from './derived/derived.ts'
+import { jobOperations, jobRoutes } from './jobs/job-routes.ts'
 import { JobService } from './jobs/job-service.ts'
-import { knowledgeRoutes } from './knowledge/knowledge-routes.ts'
+import { knowledgeOperations, knowledgeRoutes } from './knowledge/knowledge-routes.ts'
 import { KnowledgeService } from './knowledge/knowledge-service.ts'
-import { peopleRoutes } from './people/people-routes.ts'
+import { peopleOperations, peopleRoutes } from './people/people-routes.ts'
 import type { PeopleService } from './people/people-service.ts'
-import { sessionRoutes } from './people/session-routes.ts'
+import { sessionOperations, sessionRoutes } from './people/session-routes.ts'
 import type { SessionService } from './people/session-service.ts'
-import { photoRoutes } from './photos/photo-routes.ts'
+import { photoOperations, photoRoutes } from './photos/photo-routes.ts'
 import { PhotoService } from './photos/photo-service.ts'
-import { driveRowRoutes } from './rows/drive-routes.ts'
-import { versionedRoutes } from './rows/versioned-routes.ts'
-import { ruleRoutes } from './rules/rule-routes.ts'
+import { driveRowOperations, driveRowRoutes } from './rows/drive-routes.ts'
+import { versionedOperations, versionedRoutes } from './rows/versioned-routes.ts'
+import { ruleOperations, ruleRoutes } from './rules/rule-routes.ts'
 import { RuleService } from './rules/rule-service.ts'
-import { shelfRoutes } from './shelf/shelf-routes.ts'
+import { shelfOperations, shelfRoutes } from './shelf/shelf-routes.ts'
 import { ShelfService } from './shelf/shelf-service.ts'
-import { stackParts } from './stack/stack-parts.ts'
-import { vehicleRoutes } from './vehicles/vehicle-routes.ts'
+import { beltLineParts } from './belt-line-parts/belt-line-parts.ts'
+import { vehicleOperations, vehicleRoutes } from './vehicles/vehicle-routes.ts'
 import { VehicleZipService } from './vehicles/vehicle-zip-service.ts'
 import { VehicleService } from './vehicles/vehicle-service.ts'
-import { walkroundsOf } from './walkrounds/walkrounds.ts'
+import { inspectionsOf } from './inspections/inspections.ts'
 
 interface ApiParts {
   readonly source: DataSource
@@ -53,49 +52,93 @@ interface ApiParts {
 export interface ApiAddress {
   readonly path: string
   readonly routes: Router
+  /** What each of them does. */
+  readonly operations: Operations
 }
 
 /** Every subject of the API with its routes; who may ask for what is in `people/rights.ts`. */
 export function apiAddresses({ source, now, people, sessions, oneTap, examplesDir }: ApiParts): readonly ApiAddress[] {
   const jobs = new JobService(source, now)
-  const dues = new DueService(source, now)
-  const onChange = (driveId: string) => dues.refresh(driveId)
-  return [
-    { path: '/health', routes: healthRoutes(source) },
-    { path: '/session', routes: sessionRoutes({ people, sessions, oneTap }) },
-    { path: '/people', routes: peopleRoutes(people, sessions) },
-    { path: '/vehicles', routes: vehicleRoutes(new VehicleService(source, now), new VehicleZipService(source, now)) },
-    { path: '/drives', routes: driveRoutes(new DriveService(source, now), (id) => jobs.driveChanged(id)) },
+  const derived = new Derived(source, now)
+  const onChange = (driveId: string) => derived.afterRecordsChanged(driveId)
+  const write = writesOnce(source, now)
+  const addresses: readonly ApiAddress[] = [
+    { path: '/health', routes: healthRoutes(source), operations: healthOperations },
+    { path: '/session', routes: sessionRoutes({ people, sessions, oneTap }), operations: sessionOperations },
+    { path: '/people', routes: peopleRoutes(people, sessions, write), operations: peopleOperations },
+    {
+      path: '/vehicles',
+      routes: vehicleRoutes(new VehicleService(source, now), new VehicleZipService(source, now), write),
+      operations: vehicleOperations,
+    },
+    {
+      path: '/drives',
+      routes: driveRoutes(new DriveService(source, now), (id) => derived.afterDriveChanged(id), write),
+      operations: driveOperations,
+    },
     {
       path: '/drives/:driveId/fittings',
       routes: driveRowRoutes({
-        ...{ rows: fittingsOf(source, now), schema: fittingFieldsSchema, named: 'fittings', onChange },
+        rows: fittingsOf(source, now),
+        schema: fittingFieldsSchema,
+        named: 'fittings',
+        write,
+        onChange,
       }),
+      operations: driveRowOperations(fittingFieldsSchema, 'a fitting', 'fittings'),
     },
     {
-      path: '/drives/:driveId/findings',
-      routes: driveRowRoutes({ rows: findingsOf(source, now), schema: findingFieldsSchema, named: 'findings' }),
-    },
-    {
-      path: '/drives/:driveId/walkrounds',
+      path: '/drives/:driveId/diagnoses',
       routes: driveRowRoutes({
-        ...{ rows: walkroundsOf(source, now), schema: walkroundFieldsSchema, named: 'walkrounds', onChange },
+        rows: diagnosesOf(source, now),
+        schema: diagnosisFieldsSchema,
+        named: 'diagnoses',
+        write,
+      }),
+      operations: driveRowOperations(diagnosisFieldsSchema, 'a diagnosis', 'diagnoses'),
+    },
+    {
+      path: '/drives/:driveId/inspections',
+      routes: driveRowRoutes({
+        rows: inspectionsOf(source, now),
+        schema: inspectionFieldsSchema,
+        named: 'inspections',
+        write,
+        onChange,
         largest: '1mb',
       }),
+      operations: driveRowOperations(inspectionFieldsSchema, 'an inspection', 'inspections'),
     },
-    { path: '/knowledge', routes: knowledgeRoutes(new KnowledgeService(source, now)) },
-    { path: '/shelf', routes: shelfRoutes(new ShelfService(source, now)) },
+    {
+      path: '/knowledge',
+      routes: knowledgeRoutes(new KnowledgeService(source, now), write),
+      operations: knowledgeOperations,
+    },
+    { path: '/shelf', routes: shelfRoutes(new ShelfService(source, now), write), operations: shelfOperations },
     {
       path: '/belt-line-parts',
       routes: versionedRoutes({
-        ...{ rows: stackParts(source, now), schema: stackFieldsSchema, named: 'parts', most: MOST_STACK_ROWS },
+        rows: beltLineParts(source, now),
+        schema: beltLinePartFieldsSchema,
+        named: 'parts',
+        max: MAX_BELT_LINE_PARTS,
+        write,
       }),
+      operations: versionedOperations(beltLinePartFieldsSchema, 'a part of the table', 'parts'),
     },
-    { path: '/jobs', routes: jobRoutes(jobs) },
-    { path: '/board', routes: boardRoutes(new BoardService(source, now)) },
-    { path: '/search', routes: searchRoutes(new SearchService(source)) },
-    { path: '/rules', routes: ruleRoutes(new RuleService(source, now)) },
-    { path: '/photos', routes: photoRoutes(new PhotoService(source, now)) },
-    { path: '/examples', routes: exampleRoutes(examplesDir) },
+    { path: '/jobs', routes: jobRoutes(jobs, write), operations: jobOperations },
+    { path: '/board', routes: boardRoutes(new BoardService(source, now)), operations: boardOperations },
+    { path: '/search', routes: searchRoutes(new SearchService(source)), operations: searchOperations },
+    { path: '/rules', routes: ruleRoutes(new RuleService(source, now), write), operations: ruleOperations },
+    { path: '/photos', routes: photoRoutes(new PhotoService(source, now), write), operations: photoOperations },
+    { path: '/examples', routes: exampleRoutes(examplesDir), operations: exampleOperations },
   ]
+  return [...addresses, openApiAddress(addresses)]
+}
+
+/** The description of all of them, itself among them. */
+function openApiAddress(addresses: readonly ApiAddress[]): ApiAddress {
+  const path = '/openapi.json'
+  const operations: Operations = { 'GET /': { summary: 'This description' } }
+  return { path, operations, routes: openApiRoutes(openApi([...addresses, { path, operations }])) }
 }

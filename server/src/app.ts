@@ -10,6 +10,7 @@ import type { DataSource } from 'typeorm'
 import { apiAddresses } from './api.ts'
 import { answerErrors, nothingHere } from './http/answer-errors.ts'
 import { ApiError } from './http/errors.ts'
+import { sendOn } from './http/old-addresses.ts'
 import { ownSiteOnly } from './http/own-site-only.ts'
 import { PeopleService } from './people/people-service.ts'
 import { enforceRights } from './people/rights.ts'
@@ -48,6 +49,7 @@ export function buildApp({
   app.use(securityHeaders())
   app.use(requestLog(log))
   app.use(compression())
+  app.use(sendOn)
 
   const api = express.Router()
   api.use(ownSiteOnly(hostNames))

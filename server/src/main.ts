@@ -7,7 +7,7 @@ import { migrate } from './database/migrate.ts'
 import { loadDemo } from './database/load-demo.ts'
 
 /** Milliseconds an open request gets to finish after the server was told to stop. */
-const STOPPING_PATIENCE_MS = 5000
+const STOPPING_TIMEOUT_MS = 5000
 
 const now = () => new Date()
 
@@ -36,7 +36,7 @@ async function main(): Promise<void> {
   const stop = () => {
     if (stopping) return
     stopping = true
-    setTimeout(() => server.closeAllConnections(), STOPPING_PATIENCE_MS).unref()
+    setTimeout(() => server.closeAllConnections(), STOPPING_TIMEOUT_MS).unref()
     server.close(() => {
       void source.destroy().finally(() => {
         log.info('stopped')

@@ -7,4 +7,7 @@ export interface RunningDatabase {
   readonly stop: () => Promise<void>
   readonly onExit: (listener: () => void) => void
 }
-export function startDatabase(folder: string, options?: { readonly port?: number }): Promise<RunningDatabase>
+export function startDatabase(
+  folder: string,
+  options?: { readonly port?: number; readonly durable?: boolean },
+): Promise<RunningDatabase>

@@ -30,9 +30,11 @@ const MOST_SOCKET_PATH = 100
  * process that was killed is taken over; one that another Emery still looks after is shared. MariaDB itself recovers
  * what a kill has left half-written.
  *
+ * `durable: false` is for tests that are gone after the run: what is written is not waited for on the disk.
+ *
  * Returns `{ url, demoUrl, port, pid, owned, stop, onExit }`: the workshop's own database, and the one of the made-up garage beside it.
  */
-export async function startDatabase(folder, { port: wantedPort } = {}) {
+export async function startDatabase(folder, { port: wantedPort, durable = true } = {}) {
   const places = placesBelow(folder)
   mkdirSync(folder, { recursive: true, mode: 0o700 })
   const password = keptPassword(places.password)
@@ -43,7 +45,7 @@ export async function startDatabase(folder, { port: wantedPort } = {}) {
   await createData(places)
   writeFileSync(places.init, accountSql(password), { mode: 0o600 })
   const port = wantedPort ?? (await freePort())
-  const server = await launch(places, port)
+  const server = await launch(places, port, durable)
   writeFileSync(places.state, JSON.stringify({ pid: server.pid, port, owner: process.pid }))
   return handle(places, password, { pid: server.pid, port, owned: true, server })
 }
@@ -105,7 +107,7 @@ async function createData({ data, log }) {
   renameSync(fresh, data)
 }
 
-async function launch(places, port) {
+async function launch(places, port, durable) {
   const { data, log, socket, pid, init } = places
   rmSync(socket, { force: true })
   const from = existsSync(log) ? statSync(log).size : 0
@@ -124,7 +126,9 @@ async function launch(places, port) {
       '--character-set-server=utf8mb4',
       '--collation-server=utf8mb4_unicode_ci',
       '--max-allowed-packet=64M',
-      '--innodb-flush-log-at-trx-commit=1',
+      ...(durable
+        ? ['--innodb-flush-log-at-trx-commit=1']
+        : ['--innodb-flush-log-at-trx-commit=0', '--innodb-flush-method=nosync', '--skip-innodb-doublewrite']),
     ],
     // A group of its own: Ctrl-C must reach Emery first, so that the server is stopped before its database.
     { detached: true, stdio: ['ignore', out, out], env: withSystemFolders() },

@@ -8,5 +8,7 @@ export const ROOT = fileURLToPath(new URL('../../', import.meta.url)).replace(/\
 export const DATA = process.env.EMERY_DATA_DIR ?? join(ROOT, '.data')
 
 export const WEB_DIST = join(ROOT, 'web', 'dist')
+/** Packages put into one file each for the tests of screens; rebuilt when the lock file changes. */
+export const TEST_BUNDLES = join(ROOT, 'node_modules', '.cache', 'emery', 'test-bundles')
 export const DEMO = join(ROOT, 'demo')
 export const DEFAULT_PORT = 4680

@@ -1,7 +1,7 @@
 import { createRoot } from 'react-dom/client'
 import { App } from './app/app.tsx'
-import './styles/fonts.ts'
-import './styles/tokens.css'
+import './ui/styles/fonts.ts'
+import './ui/styles/tokens.css'
 
 const root = document.getElementById('root')
 if (root === null) throw new Error('index.html has no place for the application.')

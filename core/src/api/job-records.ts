@@ -1,20 +1,23 @@
 /** Jobs on a drive, as the server and its clients say them to each other. */
 import { number, type InferType } from 'yup'
-import { markedPhotoSchema, MOST_PICTURES } from '../drive/marked-photo.ts'
-import { at, by, choice, flag, identifier, list, quantity, record, text } from '../drive/schema-kit.ts'
-import { FIT_PHASES } from '../fit/plan.ts'
+import { markedPhotoSchema, MAX_PICTURES } from '../drive/marked-photo.ts'
+import { at, by, choice, flag, identifier, list, quantity, record, text } from '../schema/schema-kit.ts'
+import { PLAN_PHASES } from '../belt-change/plan.ts'
 import type { VehicleSummary } from './records.ts'
 
 /** Jobs kept in all. */
-export const MOST_JOBS = 50_000
+export const MAX_JOBS = 50_000
 
 /** What a job waits for, in the order in which it moves. */
-export const JOB_STAGES = ['measure', 'belt', 'parts', 'fit', 'run-in', 're-check', 'sign-off', 'done'] as const
+export const JOB_STAGES = ['measure', 'belt', 'parts', 'belt-change', 'run-in', 're-check', 'sign-off', 'done'] as const
 export type JobStage = (typeof JOB_STAGES)[number]
 
 /** Where a part of a job is. */
-export const PART_PLACES = ['wanted', 'ordered', 'here', 'on trial', 'gone back'] as const
+export const PART_PLACES = ['wanted', 'ordered', 'here', 'on trial', 'returned'] as const
 export type PartPlace = (typeof PART_PLACES)[number]
+
+/** When the device says that it was, where it was offline: the server writes it, beside its own time. */
+const statedAt = at.clone().meta({ description: 'When the device said that it was, UTC.' })
 
 const stepId = () => text('The step of the plan.', 120).required('must name a step')
 const minuteRule = 'must be a whole number of minutes from 1 to 6000'
@@ -25,41 +28,42 @@ export const jobFieldsSchema = record({
   asked: text('What was asked for.', 500).trim(),
   distance: quantity('km', 'What the vehicle had run; null if nobody read it.', { min: 0, max: 5_000_000 }).nullable(),
   without: list(identifier('A belt that stays on.'), 'Belts that are not touched, unless they are in the way.', {
-    most: 8,
+    max: 8,
   }),
   sameBelts: flag('Whether the belts that come off go on again.'),
-  noise: flag('Whether there was a noise.'),
+  noise: flag('Whether complaint is a noise.'),
   ticks: list(
     record({
       step: stepId(),
       title: text('The step as it was called then.', 300),
       is: choice(['done', 'skipped'], 'Whether it was done or left out.'),
       reason: text('Why it was left out.', 300).trim(),
-      reading: text('What was read or seen.', 120).trim(),
-      look: choice(['none', 'wanted', 'given'], 'Whether a lead is to look at it, or has.'),
-      lookedBy: by,
+      reading: text('Reading or observation.', 120).trim(),
+      review: choice(['none', 'wanted', 'given'], 'Whether needs a lead’s check at it, or has.'),
+      reviewedBy: by,
       by,
       at,
+      statedAt: statedAt.optional(),
     }),
     'Steps that were done or left out, oldest first.',
-    { most: 400 },
+    { max: 400 },
   ),
-  pictures: list(markedPhotoSchema, 'The routing before anything came off.', { most: MOST_PICTURES }),
+  pictures: list(markedPhotoSchema, 'The routing before anything came off.', { max: MAX_PICTURES }),
   torques: list(
     record({ step: stepId(), value: text('What the vehicle’s maker says.', 60).trim() }),
     'Torques out of the vehicle’s service data.',
-    { most: 100 },
+    { max: 100 },
   ),
   added: list(
     record({
       id: identifier('Its own name; no step of the plan is called so.'),
-      phase: choice(FIT_PHASES, 'Where in the work it stands.'),
-      title: text('What is to be done.', 300).trim().required('must say what is to be done'),
+      phase: choice(PLAN_PHASES, 'Where in the work it stands.'),
+      title: text('Actions.', 300).trim().required('must say what is to be done'),
       by,
       at,
     }),
     'Steps that the plan does not know.',
-    { most: 60 },
+    { max: 60 },
   ),
   moved: list(
     record({
@@ -70,33 +74,34 @@ export const jobFieldsSchema = record({
       at,
     }),
     'Steps that are done earlier or later than the plan has them, oldest first.',
-    { most: 100 },
+    { max: 100 },
   ),
   parts: list(
     record({
       id: identifier('Its own name in the job.'),
-      what: text('What it is.', 120).trim().required('must say what part it is'),
+      what: text('Type.', 120).trim().required('must say what part it is'),
       number: text('The number the workshop knows it by.', 60).trim(),
-      count: quantity('', 'How many.', { min: 1, max: 99, integer: true }),
+      count: quantity('', 'Quantity.', { min: 1, max: 99, integer: true }),
       place: choice(PART_PLACES, 'Where it is.'),
       backBy: text('The day it has to be back; empty for none.', 10).matches(/^(\d{4}-\d{2}-\d{2})?$/, {
         message: 'must be a day like 2026-11-24',
       }),
     }),
     'Parts of the job.',
-    { most: 60 },
+    { max: 60 },
   ),
-  findings: list(text('A finding of the drive.', 36), 'What was found and led to the job.', { most: 20 }),
-  hands: list(text('Who is on the job.', 80).trim(), 'People on the job.', { most: 20 }),
+  diagnoses: list(text('A finding of the drive.', 36), 'What was found and led to the job.', { max: 20 }),
+  hands: list(text('Who is on the job.', 80).trim(), 'People on the job.', { max: 20 }),
   time: list(
     record({
       id: identifier('Its own name in the job.'),
       by,
+      statedAt: statedAt.optional(),
       minutes: number().typeError(minuteRule).required(minuteRule).integer(minuteRule).min(1, minuteRule).max(6000),
       at,
     }),
     'Time that was spent.',
-    { most: 200 },
+    { max: 200 },
   ),
   signedBy: by,
   closedAt: at.nullable(),
@@ -109,19 +114,34 @@ export type JobPart = JobFields['parts'][number]
 /** A job on which nothing has been said or done. */
 export function newJob(driveId: string): JobFields {
   return {
-    ...{ driveId, complaint: '', asked: '', distance: null, without: [], sameBelts: false, noise: false },
-    ...{ ticks: [], pictures: [], torques: [], added: [], moved: [], parts: [], findings: [], hands: [], time: [] },
-    ...{ signedBy: '', closedAt: null },
+    driveId,
+    complaint: '',
+    asked: '',
+    distance: null,
+    without: [],
+    sameBelts: false,
+    noise: false,
+    ticks: [],
+    pictures: [],
+    torques: [],
+    added: [],
+    moved: [],
+    parts: [],
+    diagnoses: [],
+    hands: [],
+    time: [],
+    signedBy: '',
+    closedAt: null,
   }
 }
 
 /** How far a job is, computed from it and its drive. */
-export interface JobStanding {
+export interface JobStatus {
   readonly stage: JobStage
   readonly stepsDone: number
   readonly stepsAll: number
   /** Ticks that wait for a lead’s look. */
-  readonly looks: number
+  readonly reviewsWaiting: number
   /** The day something falls due, ISO; null for none. */
   readonly dueOn: string | null
   /** km of the vehicle at which the second check falls due; null where nobody read the distance. */
@@ -135,7 +155,13 @@ export interface Job extends JobFields {
   readonly openedAt: string
   /** Goes up by one with every save; a save names the one it was based on. */
   readonly version: number
-  readonly standing: JobStanding
+  readonly status: JobStatus
+}
+
+/** A job without what the server adds: a save that brought that along would be refused. */
+export function jobFieldsOf(job: Job): JobFields {
+  const keys = Object.keys(newJob(job.driveId)) as (keyof JobFields)[]
+  return Object.fromEntries(keys.map((key) => [key, job[key]])) as unknown as JobFields
 }
 
 export interface JobConflict {
@@ -145,7 +171,7 @@ export interface JobConflict {
 }
 
 /** One job on the Board. */
-export interface BoardRow extends JobStanding {
+export interface BoardRow extends JobStatus {
   readonly id: string
   readonly number: number
   readonly complaint: string

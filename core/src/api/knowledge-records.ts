@@ -1,6 +1,6 @@
 /** The knowledge of noises as a workshop has edited it, as the server and its clients say it to each other. */
 import { number, type InferType } from 'yup'
-import { record, text } from '../drive/schema-kit.ts'
+import { record, text } from '../schema/schema-kit.ts'
 import type { Knowledge } from '../noise/knowledge.ts'
 
 const versionRule = 'must be a whole number from 0'

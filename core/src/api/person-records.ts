@@ -1,6 +1,6 @@
 /** People of a workshop and who is signed in, as the server and its clients say them to each other. */
 import { string, type InferType } from 'yup'
-import { choice, record, text } from '../drive/schema-kit.ts'
+import { choice, record, text } from '../schema/schema-kit.ts'
 
 /** From the one who may least to the one who may most. */
 export const ROLES = ['apprentice', 'mechanic', 'lead'] as const
@@ -12,14 +12,14 @@ export function mayAs(role: Role, needed: Role): boolean {
 }
 
 /** Characters a passphrase has at least: a few words, not one. */
-export const LEAST_PASSPHRASE = 10
-const PASSPHRASE_RULE = `must be a passphrase of ${LEAST_PASSPHRASE} to 200 characters`
+export const MIN_PASSPHRASE = 10
+const PASSPHRASE_RULE = `must be a passphrase of ${MIN_PASSPHRASE} to 200 characters`
 
 /** A passphrase that is to be set. */
 export const passphraseSchema = string()
   .typeError(PASSPHRASE_RULE)
   .required(PASSPHRASE_RULE)
-  .min(LEAST_PASSPHRASE, PASSPHRASE_RULE)
+  .min(MIN_PASSPHRASE, PASSPHRASE_RULE)
   .max(200, PASSPHRASE_RULE)
 
 export const personFieldsSchema = record({

@@ -1,14 +1,7 @@
 /** What the server and its clients say to each other, beside drive documents themselves. */
 import { number, string, type InferType } from 'yup'
-import { quantity, record, text } from '../drive/schema-kit.ts'
+import { quantity, record, text } from '../schema/schema-kit.ts'
 import type { CheckedDrive } from '../drive/drive.ts'
-import type { DocumentProblem } from '../drive/references.ts'
-import type { JobConflict } from './job-records.ts'
-import type { PersonConflict } from './person-records.ts'
-import type { KnowledgeConflict } from './knowledge-records.ts'
-import type { RuleConflict } from './rule-records.ts'
-import type { ShelfConflict } from './shelf-records.ts'
-import type { StackConflict } from './stack-records.ts'
 
 /** Letters and digits of any script, and the signs that stand between them on plates. */
 const PLATE = /^[\p{L}\p{M}\p{N} .·/()-]*$/u
@@ -25,12 +18,12 @@ export const vehicleFieldsSchema = record({
 export type VehicleFields = InferType<typeof vehicleFieldsSchema>
 
 /** Vehicles listed at once; the others are searched for. */
-export const MOST_VEHICLES_LISTED = 1000
+export const MAX_VEHICLES_LISTED = 1000
 
 /** Why a distance cannot follow another, in a sentence; undefined where it can. */
 export function distanceRefusal(before: number | null, after: number | null): string | undefined {
   if (before === null || after === null || after >= before) return undefined
-  return `is lower than the ${Math.round(before).toLocaleString('en')} km of last time: read it again, or say that the last one was wrong`
+  return `is lower than the ${Math.round(before).toLocaleString('en')} km of last time. Measure it again, or mark the earlier figure as wrong`
 }
 
 export interface VehicleRecord extends VehicleFields {
@@ -96,7 +89,7 @@ export interface Found {
 }
 
 /** Bytes of a picture as it is sent. */
-export const MOST_PHOTO_BYTES = 15_000_000
+export const MAX_PHOTO_BYTES = 15_000_000
 
 /** A drive to start from, or to look round in. */
 export interface ExampleDrive {
@@ -118,25 +111,6 @@ export const basedOnSchema = number()
 /** A save's own name, so that saying it twice after a lost answer saves once. */
 export const saveIdSchema = string().typeError('must be a UUID').required('must be a UUID').uuid('must be a UUID')
 
-export interface ErrorBody {
-  readonly error: {
-    readonly code: string
-    readonly message: string
-    /** What in a document or a request is wrong, by JSON path. */
-    readonly problems?: readonly DocumentProblem[]
-    /** On a conflict: the save that was refused and what stands there now. */
-    readonly conflict?:
-      | DriveConflict
-      | VehicleConflict
-      | ShelfConflict
-      | StackConflict
-      | RuleConflict
-      | KnowledgeConflict
-      | JobConflict
-      | PersonConflict
-  }
-}
-
 export interface DriveConflict {
   /** The document that was to be saved; none where the drive was to be deleted. */
   readonly yours: { readonly basedOn: number; readonly document?: CheckedDrive }
@@ -148,3 +122,6 @@ export interface VehicleConflict {
   readonly yours: { readonly basedOn: number; readonly fields?: VehicleFields }
   readonly current: VehicleRecord
 }
+
+/** Says which change a request is, a UUID made once by whoever makes the change; said again, the change is not made again. */
+export const EDIT_HEADER = 'Emery-Edit'

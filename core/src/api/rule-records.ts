@@ -1,7 +1,7 @@
 /** A workshop's own rules, as the server and its clients say them to each other. */
 import { number } from 'yup'
 import { ruleOf } from '../rules/rules.ts'
-import { record } from '../drive/schema-kit.ts'
+import { record } from '../schema/schema-kit.ts'
 
 const valueRule = 'must be a number, or null for the nominal value'
 const versionRule = 'must be a whole number from 0'

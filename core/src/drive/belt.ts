@@ -1,7 +1,7 @@
 import type { InferType } from 'yup'
 import { SECTIONS } from '../sections/sections.ts'
 import { runInSchema } from './tension-reading.ts'
-import { choice, identifier, list, quantity, record, text } from './schema-kit.ts'
+import { assumed, choice, identifier, list, quantity, record, text } from '../schema/schema-kit.ts'
 
 export const CONTACTS = ['ribs', 'back'] as const
 /** Which side of the belt touches a pulley; `ribs` also stands for the inner side of a V or toothed belt. */
@@ -17,6 +17,10 @@ const routeEntrySchema = record({
   }).optional(),
 })
 
+/** How a belt is built: ribs on one side, ribs on both sides, or one that stretches on over fixed centres. */
+export const CONSTRUCTIONS = ['single', 'double-sided', 'elastic'] as const
+export type Construction = (typeof CONSTRUCTIONS)[number]
+
 export const beltSchema = record({
   id: identifier('The name of this belt within the document.'),
   name: text('What the mechanic calls it.', 80),
@@ -28,6 +32,10 @@ export const beltSchema = record({
   material: choice(['epdm', 'neoprene', 'unknown'], 'What the belt is made of.')
     .meta({ fallback: 'unknown' })
     .optional(),
+  construction: choice(CONSTRUCTIONS, 'Ribs on one side, on both, or a belt that stretches on.')
+    .meta({ fallback: 'single' })
+    .optional(),
+  assumed: assumed.optional(),
   length: quantity('mm', 'Stated length of the belt on the engine or chosen; null if not known yet.', {
     min: 50,
     max: 20000,
@@ -48,7 +56,7 @@ export const beltSchema = record({
     routeEntrySchema,
     'Pulleys in the order a point of the belt meets them; fewer than two if not threaded yet.',
     {
-      most: 40,
+      max: 40,
     },
   ),
 })

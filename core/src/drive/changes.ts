@@ -60,8 +60,8 @@ class Comparison {
   use(): DriveChange[] {
     const { before, after } = this
     if (JSON.stringify(before.use) === JSON.stringify(after.use)) return []
-    const words = after.use === undefined ? 'is not said' : USES[after.use.of]
-    return [{ about: 'engine', words: `How the vehicle is used: ${words}.` }]
+    const words = after.use === undefined ? 'not known' : USES[after.use.of]
+    return [{ about: 'engine', words: `Vehicle use: ${words}.` }]
   }
 
   shafts(): DriveChange[] {
@@ -76,7 +76,7 @@ class Comparison {
               ? 'may turn either way'
               : `must turn ${TURN_WORDS[is.mustTurn]}`,
           )
-        if (was.leastRpm !== is.leastRpm) say(`useful from ${rpmOrRule(is.leastRpm)}`)
+        if (was.minRpm !== is.minRpm) say(`useful from ${rpmOrRule(is.minRpm)}`)
         if (was.maxRpm !== is.maxRpm) say(`made for ${rpmOrRule(is.maxRpm)}`)
         if (was.bladeDiameter !== is.bladeDiameter)
           say(is.bladeDiameter === undefined ? 'blades not known' : `blades ${this.text(is.bladeDiameter)} across`)
@@ -121,11 +121,11 @@ class Comparison {
         if ((was.installTension ?? null) !== (is.installTension ?? null))
           say(`setting ${tension(was.installTension)} → ${tension(is.installTension)}`)
         if (was.condition !== is.condition) say(`its faces are ${is.condition ?? 'dry'} now`)
-        if (JSON.stringify(was.runIn) !== JSON.stringify(is.runIn)) say('went on with its run-in')
+        if (JSON.stringify(was.runIn) !== JSON.stringify(is.runIn)) say('continued its run-in')
         if (was.adjuster !== is.adjuster)
-          say(is.adjuster === null ? 'runs on fixed centres' : `is taken up by ${is.adjuster}`)
+          say(is.adjuster === null ? 'runs on fixed centres' : `is tensioned by ${is.adjuster}`)
         if (JSON.stringify(was.route) !== JSON.stringify(is.route))
-          say(is.route.length === 0 ? 'lost its route' : 'threaded another way')
+          say(is.route.length === 0 ? 'lost its route' : 'routed differently')
       },
     )
   }
@@ -136,7 +136,7 @@ class Comparison {
       ({ id }) => `Adjuster ${id}`,
       (was, is, say) => {
         if (was.kind !== is.kind) say(`${was.kind} → ${is.kind}`)
-        else if (JSON.stringify(was) !== JSON.stringify(is)) say('moved or set otherwise')
+        else if (JSON.stringify(was) !== JSON.stringify(is)) say('moved or changed')
       },
     )
   }
@@ -154,19 +154,19 @@ class Comparison {
         : [
             {
               about: 'tensions',
-              words: `Readings of tension ${this.before.tensions?.length ?? 0} → ${this.after.tensions?.length ?? 0}.`,
+              words: `Tension readings ${this.before.tensions?.length ?? 0} → ${this.after.tensions?.length ?? 0}.`,
             },
           ]),
-      ...(this.before.lineUp?.length === this.after.lineUp?.length
+      ...(this.before.alignment?.length === this.after.alignment?.length
         ? []
         : [
             {
-              about: 'line-up',
-              words: `Readings of the line ${this.before.lineUp?.length ?? 0} → ${this.after.lineUp?.length ?? 0}.`,
+              about: 'alignment',
+              words: `Alignment readings ${this.before.alignment?.length ?? 0} → ${this.after.alignment?.length ?? 0}.`,
             },
           ]),
-      ...((this.after.lineUpWork?.length ?? 0) > (this.before.lineUpWork?.length ?? 0)
-        ? [{ about: 'line-up', words: 'Pulleys were moved into line.' }]
+      ...((this.after.alignmentWork?.length ?? 0) > (this.before.alignmentWork?.length ?? 0)
+        ? [{ about: 'alignment', words: 'Pulleys were aligned.' }]
         : []),
       ...(JSON.stringify(this.before.photo) === JSON.stringify(this.after.photo)
         ? []
@@ -212,7 +212,7 @@ function rpmOrRule(rpm: number | undefined): string {
   return rpm === undefined ? 'what its kind is' : `${rpm} rpm`
 }
 
-const SPEEDS = { idleRpm: 'Idle', cruiseRpm: 'Cruise', maxRpm: 'Highest speed' } as const
+const SPEEDS = { idleRpm: 'Idle', cruiseRpm: 'Cruise', maxRpm: 'Maximum speed' } as const
 
 function placeOf({ x, y }: DriveDocument['shafts'][number]) {
   return x === null || y === null ? undefined : { x, y }

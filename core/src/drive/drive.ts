@@ -1,20 +1,20 @@
 import type { InferType } from 'yup'
-import { adjusterSchema } from './adjuster.ts'
+import { adjusterSchema } from '../adjusters/adjuster.ts'
 import { beltSchema } from './belt.ts'
 import { engineSchema } from './engine.ts'
 import { lengthReadingSchema } from './length-reading.ts'
 import { pulleySchema } from './pulley.ts'
-import { lineUpReadingSchema, lineUpWorkSchema } from './line-up-reading.ts'
+import { alignmentReadingSchema, alignmentWorkSchema } from './alignment-reading.ts'
 import { photoSchema } from './photo.ts'
 import { readingSchema } from './reading.ts'
 import { surveySchema } from './survey.ts'
-import { constant, list, record, text } from './schema-kit.ts'
+import { constant, list, record, text } from '../schema/schema-kit.ts'
 import { shaftSchema } from './shaft.ts'
 import { tensionReadingSchema } from './tension-reading.ts'
 import { vehicleUseSchema } from './vehicle-use.ts'
 
 export const DRIVE_FORMAT = 'emery-drive'
-export const DRIVE_VERSION = 1
+export const DRIVE_VERSION = 2
 export const DRIVE_MEDIA_TYPE = 'application/vnd.emery.drive+json'
 
 /** Most entries a document may have; far above any engine, far below what would stall a tablet. */
@@ -27,8 +27,8 @@ export const MOST = {
   distances: 240,
   lengths: 120,
   tensions: 240,
-  lineUp: 240,
-  lineUpWork: 60,
+  alignment: 240,
+  alignmentWork: 60,
 } as const
 
 export const driveSchema = record({
@@ -38,22 +38,22 @@ export const driveSchema = record({
   notes: text('Anything worth knowing.', 10000),
   engine: engineSchema,
   use: vehicleUseSchema.optional(),
-  shafts: list(shaftSchema, 'Everything that turns.', { least: 1, most: MOST.shafts }),
-  pulleys: list(pulleySchema, 'Everything a belt can touch.', { most: MOST.pulleys }),
-  belts: list(beltSchema, 'Belts and their routes.', { most: MOST.belts }),
-  adjusters: list(adjusterSchema, 'What takes the belts up.', { most: MOST.adjusters }),
-  readings: list(readingSchema, 'What was read of the pulleys, oldest first.', { most: MOST.readings }).optional(),
-  lengths: list(lengthReadingSchema, 'What was read of the belts’ lengths, oldest first.', {
-    most: MOST.lengths,
+  shafts: list(shaftSchema, 'Everything that turns.', { min: 1, max: MOST.shafts }),
+  pulleys: list(pulleySchema, 'Everything a belt can touch.', { max: MOST.pulleys }),
+  belts: list(beltSchema, 'Belts and their routes.', { max: MOST.belts }),
+  adjusters: list(adjusterSchema, 'What tensions the belts.', { max: MOST.adjusters }),
+  readings: list(readingSchema, 'Pulley readings, oldest first.', { max: MOST.readings }).optional(),
+  lengths: list(lengthReadingSchema, 'Length readings, oldest first.', {
+    max: MOST.lengths,
   }).optional(),
-  tensions: list(tensionReadingSchema, 'What was read of the belts’ tension, oldest first.', {
-    most: MOST.tensions,
+  tensions: list(tensionReadingSchema, 'Tension readings, oldest first.', {
+    max: MOST.tensions,
   }).optional(),
-  lineUp: list(lineUpReadingSchema, 'What was read of the belts’ line, oldest first.', {
-    most: MOST.lineUp,
+  alignment: list(alignmentReadingSchema, 'Alignment readings, oldest first.', {
+    max: MOST.alignment,
   }).optional(),
-  lineUpWork: list(lineUpWorkSchema, 'What was done to bring the belts into line, oldest first.', {
-    most: MOST.lineUpWork,
+  alignmentWork: list(alignmentWorkSchema, 'Alignment work done, oldest first.', {
+    max: MOST.alignmentWork,
   }).optional(),
   survey: surveySchema.optional(),
   photo: photoSchema.optional(),

@@ -65,9 +65,9 @@ describe('edits of parts keep the document whole, and are told in words', () => 
       ],
       [
         expect.stringMatching(
-          /^Main belt: setting .+ → 810 N, its faces are oily now, went on with its run-in\.$/,
+          /^Main belt: setting .+ → 810 N, its faces are oily now, continued its run-in\.$/,
         ) as never,
-        'Readings of tension 0 → 1.',
+        'Tension readings 0 → 1.',
       ],
     ],
     ['another belt', [addBelt({ name: 'Second', section: 'V13', ribs: 4 })], ['Second was added.']],

@@ -1,10 +1,12 @@
 /** Changes to which parts a drive has, and how belts and adjusters hold them. */
+import { movedShaft, resizedPulley } from '../adjusters/kinds.ts'
 import type { Point } from '../numerics/vectors.ts'
-import type { Adjuster } from './adjuster.ts'
-import type { RouteEntry } from './belt.ts'
+import type { Adjuster } from '../adjusters/adjuster.ts'
+import type { Construction, RouteEntry } from './belt.ts'
 import { moveShaftBy, type DriveDraft, type DriveEdit, type Stamp } from './edits.ts'
 import type { Turn } from './engine.ts'
-import { sectionFigures, type Section } from '../sections/sections.ts'
+import { ribsOf } from '../sections/families.ts'
+import type { Section } from '../sections/sections.ts'
 import type { PlacedHow } from './shaft.ts'
 import type { TensionReading } from './tension-reading.ts'
 
@@ -45,8 +47,7 @@ export function removeShaft(shaftId: string): DriveEdit {
     if (draft.shafts.some(({ id, kind }) => id === shaftId && kind === 'crank')) return
     for (const { id } of draft.pulleys.filter(({ shaft }) => shaft === shaftId)) removePulley(id)(draft)
     draft.shafts = draft.shafts.filter(({ id }) => id !== shaftId)
-    for (const adjuster of draft.adjusters)
-      if (adjuster.kind !== 'shim' && adjuster.shaft === shaftId) removeAdjuster(adjuster.id)(draft)
+    for (const adjuster of draft.adjusters) if (movedShaft(adjuster) === shaftId) removeAdjuster(adjuster.id)(draft)
   }
 }
 
@@ -55,15 +56,14 @@ export function removePulley(pulleyId: string): DriveEdit {
   return (draft) => {
     draft.pulleys = draft.pulleys.filter(({ id }) => id !== pulleyId)
     for (const belt of draft.belts) belt.route = belt.route.filter(({ pulley }) => pulley !== pulleyId)
-    for (const adjuster of draft.adjusters)
-      if (adjuster.kind === 'shim' && adjuster.pulley === pulleyId) removeAdjuster(adjuster.id)(draft)
+    for (const adjuster of draft.adjusters) if (resizedPulley(adjuster) === pulleyId) removeAdjuster(adjuster.id)(draft)
     if (draft.readings !== undefined)
       draft.readings = draft.readings.filter(
         (reading) => reading.pulley !== pulleyId && !(reading.how === 'step' && reading.outer === pulleyId),
       )
     strikeTensions(draft, (reading) => 'from' in reading && (reading.from === pulleyId || reading.to === pulleyId))
-    if (draft.lineUp !== undefined) draft.lineUp = draft.lineUp.filter(({ pulley }) => pulley !== pulleyId)
-    for (const work of draft.lineUpWork ?? []) work.was = work.was.filter(({ pulley }) => pulley !== pulleyId)
+    if (draft.alignment !== undefined) draft.alignment = draft.alignment.filter(({ pulley }) => pulley !== pulleyId)
+    for (const work of draft.alignmentWork ?? []) work.was = work.was.filter(({ pulley }) => pulley !== pulleyId)
     if (draft.photo !== undefined) draft.photo.rims = draft.photo.rims.filter(({ pulley }) => pulley !== pulleyId)
     const { survey } = draft
     if (survey === undefined) return
@@ -73,7 +73,7 @@ export function removePulley(pulleyId: string): DriveEdit {
   }
 }
 
-/** Says what line-up may change on a shaft; null where nobody has said. */
+/** Says what alignment may change on a shaft; null where nobody has said. */
 export function setMoves(shaftId: string, moves: DriveDraft['shafts'][number]['moves'] | null): DriveEdit {
   return (draft) => {
     const shaft = draft.shafts.find(({ id }) => id === shaftId)
@@ -109,7 +109,15 @@ export function setBeltKind(
     const belt = draft.belts.find(({ id }) => id === beltId)
     if (belt === undefined) return
     if (belt.section !== section) belt.length = null
-    Object.assign(belt, { name, section, ribs: sectionFigures(section).family === 'multi-rib' ? ribs : 1, count })
+    Object.assign(belt, { name, section, ribs: ribsOf(section, ribs), count })
+  }
+}
+
+/** Says how a belt is built. */
+export function setConstruction(beltId: string, construction: Construction): DriveEdit {
+  return (draft) => {
+    const belt = draft.belts.find(({ id }) => id === beltId)
+    if (belt !== undefined) belt.construction = construction
   }
 }
 

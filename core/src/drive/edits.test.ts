@@ -68,7 +68,7 @@ test.each<[string, DriveEdit]>([
   ['a pulley’s reading', setDiameterPlace('gone', 'pitch')],
   ['a shaft', placeShaft('gone', 'x', 4, stamp)],
   ['a belt', setBeltLength('gone', 4)],
-])('%s that is not there changes nothing', (_, edit) => {
+])('%s that is not present changes nothing', (_, edit) => {
   const ketch = vectorNamed('serpentine-1').drive
   expect(edited(ketch, edit)).toEqual(ketch)
 })

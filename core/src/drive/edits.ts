@@ -3,6 +3,8 @@
  * record the difference. They keep the document well formed; values out of range are found by `checkDrive`.
  */
 import type { InferType } from 'yup'
+import type { VehicleUse } from './vehicle-use.ts'
+import { kindOf, movedShaft } from '../adjusters/kinds.ts'
 import type { Point } from '../numerics/vectors.ts'
 import type { Mm } from '../units/quantity.ts'
 import type { driveSchema } from './drive.ts'
@@ -28,9 +30,11 @@ export interface Hold extends Point {
  * own, only its pivot has.
  */
 export function holdOf(drive: DriveDraft, shaftId: string): Hold | undefined {
-  const carrier = drive.adjusters.find((adjuster) => adjuster.kind !== 'shim' && adjuster.shaft === shaftId)
-  if (carrier?.kind === 'spring-arm' || carrier?.kind === 'eccentric')
-    return { x: carrier.pivot.x, y: carrier.pivot.y, of: 'pivot' }
+  const carrier = drive.adjusters.find((adjuster) => movedShaft(adjuster) === shaftId)
+  if (carrier !== undefined && kindOf(carrier).placesItsShaft) {
+    const [pivot] = kindOf(carrier).points(carrier)
+    if (pivot !== undefined) return { x: pivot.x, y: pivot.y, of: 'pivot' }
+  }
   const shaft = drive.shafts.find(({ id }) => id === shaftId)
   return shaft === undefined || shaft.x === null || shaft.y === null
     ? undefined
@@ -50,12 +54,7 @@ export function moveShaftBy(shaftId: string, by: Point): DriveEdit {
       shaft.y += by.y
     }
     for (const adjuster of draft.adjusters) {
-      if (adjuster.kind === 'shim' || adjuster.kind === 'slide' || adjuster.shaft !== shaftId) continue
-      shift(adjuster.pivot)
-      if (adjuster.kind === 'turnbuckle') {
-        shift(adjuster.lug)
-        shift(adjuster.anchor)
-      }
+      if (movedShaft(adjuster) === shaftId) kindOf(adjuster).points(adjuster).forEach(shift)
     }
   }
 }
@@ -89,5 +88,12 @@ export function setBeltLength(beltId: string, length: Mm | null): DriveEdit {
 export function setDriveName(name: string): DriveEdit {
   return (draft) => {
     draft.name = name
+  }
+}
+
+/** Says how the vehicle is used. */
+export function setVehicleUse(use: VehicleUse): DriveEdit {
+  return (draft) => {
+    draft.use = use.of === 'own' ? { of: use.of, bins: use.bins.map((bin) => ({ ...bin })) } : { ...use }
   }
 }

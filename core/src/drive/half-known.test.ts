@@ -42,7 +42,7 @@ describe('a half-known drive says all that can be said', () => {
     expect(solveDrive(drive).belts[0]?.statedLength).toBe(solveDrive(whole).belts[0]?.statedLength)
   })
 
-  test('what is known already has its place, what is not has none', () => {
+  test('what is known already placed, what is not has none', () => {
     const { places, metal } = settleDrive(
       mustCheck(
         half((d) => {

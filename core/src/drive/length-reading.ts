@@ -1,6 +1,6 @@
 import type { InferType } from 'yup'
 import { SECTIONS } from '../sections/sections.ts'
-import { at, by, choice, constant, flag, identifier, quantity, record, text, union } from './schema-kit.ts'
+import { at, by, choice, constant, flag, identifier, quantity, record, text, union } from '../schema/schema-kit.ts'
 
 /** What can be laid along the route in the belt's place. */
 export const AIDS = ['string', 'wire', 'rope', 'strap', 'tape', 'oldbelt'] as const
@@ -19,6 +19,9 @@ const everyLengthReading = {
   at,
 }
 
+/** How something laid round lies in grooves: on their bottom, held by their flanks, or on the rims. */
+export const AID_LAY = ['groove', 'flanks', 'rims'] as const
+
 const length = (description: string) => quantity('mm', description, { min: 50, max: 20000 })
 
 /** What was read of a belt's length, by how it was taken: docs/mechanics/length.md. */
@@ -26,11 +29,12 @@ export const lengthReadingSchema = union('how', {
   aid: record({
     ...everyLengthReading,
     how: constant('aid', 'must be aid', 'Something laid along the route in the belt’s place.'),
-    aid: choice(AIDS, 'What was laid.'),
+    aid: choice(AIDS, 'What was laid round.'),
     thickness: quantity('mm', 'Its diameter, or the thickness of a strap or tape.', { min: 0, max: 30 }),
     value: quantity('mm', 'What it read, before any correction.', { min: 20, max: 20000 }),
+    lay: choice(AID_LAY, 'How it lay in the grooves; the way usual for it when left out.').optional(),
     half: flag('Only half of the route was measured; the reading counts twice.').optional(),
-    u: quantity('', 'Where the adjuster stood, from 0 released to 1 taken up.', { min: 0, max: 1 }),
+    u: quantity('', 'Where the adjuster stood, from 0 at the slack end to 1 at the tight end.', { min: 0, max: 1 }),
     stretch: quantity('', 'Share by which the aid gave when it was pulled.', { min: 0, max: 0.2 })
       .meta({ fallback: 'nominal' })
       .optional(),
@@ -53,22 +57,22 @@ export const lengthReadingSchema = union('how', {
     how: constant('oldBelt', 'must be oldBelt', 'The old belt itself, off the engine.'),
     line: choice(
       BELT_LINES,
-      'Where it was measured: along its back, inside over the ribs, cut and flat, or on two pins.',
+      'How it was measured: along its back, inside over the ribs, cut and flat, or on two pins.',
     ),
-    value: quantity('mm', 'What was read; for two pins, the distance between their centres.', { min: 20, max: 20000 }),
+    value: quantity('mm', 'Imported parts; for two pins, the distance between their centres.', { min: 20, max: 20000 }),
     pin: quantity('mm', 'Diameter of each pin.', { min: 1, max: 500 }).optional(),
   }),
   trial: record({
     ...everyLengthReading,
     how: constant('trial', 'must be trial', 'A belt that was tried on.'),
     value: length('Stated length its mark says.'),
-    outcome: choice(['on', 'too-short', 'slack'], 'It went on and was taken up, would not go on, or stayed slack.'),
+    outcome: choice(['on', 'too-short', 'slack'], 'Went on and was tensioned, would not go on, or stayed slack.'),
     /** How the adjuster was read with the belt on. */
     scale: choice(
       ['travel', 'pointer', 'reading'],
       'Travel by eye, pointer against marks, or degrees, mm or shims.',
     ).optional(),
-    place: quantity('', 'What was read: 0 to 1, or degrees, mm or shims.', { min: -1000, max: 5000 }).optional(),
+    place: quantity('', 'Imported parts: 0 to 1, or degrees, mm or shims.', { min: -1000, max: 5000 }).optional(),
     seated: flag('It was seen to sit in every groove.').optional(),
   }),
 })

@@ -1,11 +1,11 @@
-/** A picture with marks on it, as a walk round a drive and a job keep them. */
+/** A picture with marks on it, as an inspection of a drive and a job keep them. */
 import type { InferType } from 'yup'
-import { list, quantity, record, text } from './schema-kit.ts'
+import { list, quantity, record, text } from '../schema/schema-kit.ts'
 
-/** Pictures beside one check of a walkround, or of one job. */
-export const MOST_PICTURES = 6
+/** Pictures beside one check of an inspection, or of one job. */
+export const MAX_PICTURES = 6
 /** Marks on one picture. */
-export const MOST_MARKS = 12
+export const MAX_MARKS = 12
 
 const side = (description: string) => quantity('px', description, { min: 1, max: 20000, integer: true })
 const along = (description: string) => quantity('px', description, { min: 0, max: 20000 })
@@ -19,10 +19,10 @@ export const markedPhotoSchema = record({
     record({
       x: along('To the right of its left edge.'),
       y: along('Below its top edge.'),
-      words: text('What is to be seen there.', 200),
+      words: text('What it shows.', 200),
     }),
     'What was marked on it.',
-    { most: MOST_MARKS },
+    { max: MAX_MARKS },
   ),
 })
 

@@ -1,5 +1,5 @@
+import { ribsOf } from '../sections/families.ts'
 import type { Section } from '../sections/sections.ts'
-import { sectionFigures } from '../sections/sections.ts'
 import { DRIVE_FORMAT, DRIVE_VERSION, type DriveDocument } from './drive.ts'
 import type { DriveDraft, DriveEdit } from './edits.ts'
 import type { Turn } from './engine.ts'
@@ -97,7 +97,7 @@ export function addBelt({ name, section, ribs, count = 1 }: NewBelt): DriveEdit 
       id: freshId(draft, `belt-${draft.belts.length + 1}`),
       name,
       section,
-      ribs: sectionFigures(section).family === 'multi-rib' ? ribs : 1,
+      ribs: ribsOf(section, ribs),
       count,
       material: 'unknown',
       length: null,

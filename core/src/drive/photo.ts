@@ -1,5 +1,5 @@
 import { mixed, type InferType } from 'yup'
-import { at, by, choice, identifier, list, quantity, record, text } from './schema-kit.ts'
+import { at, by, choice, identifier, list, quantity, record, text } from '../schema/schema-kit.ts'
 
 /** A place in a picture: pixels to the right of and below its top left corner. */
 export type PicturePoint = readonly [x: number, y: number]
@@ -31,13 +31,13 @@ export const photoSchema = record({
   rims: list(
     record({
       pulley: identifier('The pulley whose rim was marked.'),
-      points: list(point, 'Points on its rim.', { most: 24 }),
+      points: list(point, 'Points on its rim.', { max: 24 }),
     }),
     'Marks on the rims of pulleys.',
-    { most: 60 },
+    { max: 60 },
   ),
   sheet: record({
-    corners: list(point, 'Its corners, in order round it.', { most: 4 }),
+    corners: list(point, 'Its corners, in order round it.', { max: 4 }),
     width: side('From the first corner to the second.'),
     height: side('From the second corner to the third.'),
   }).optional(),
@@ -45,8 +45,8 @@ export const photoSchema = record({
     quantity('', 'One number of a 3 × 3 matrix.', { min: -1e9, max: 1e9 }),
     'The matrix, row by row, from pixels to mm of the drawing.',
     {
-      least: 9,
-      most: 9,
+      min: 9,
+      max: 9,
     },
   ).optional(),
   by,

@@ -1,6 +1,6 @@
 import type { InferType } from 'yup'
 import { SECTIONS } from '../sections/sections.ts'
-import { choice, constant, identifier, quantity, record, union } from './schema-kit.ts'
+import { assumed, choice, constant, identifier, quantity, record, union } from '../schema/schema-kit.ts'
 
 export const DIAMETER_PLACES = ['outside', 'effective', 'pitch', 'overBelt'] as const
 export type DiameterPlace = (typeof DIAMETER_PLACES)[number]
@@ -8,9 +8,11 @@ export type DiameterPlace = (typeof DIAMETER_PLACES)[number]
 const everyFace = {
   id: identifier('The name by which routes and adjusters refer to this pulley.'),
   shaft: identifier('The shaft it sits on.'),
-  z: quantity('mm', 'Middle of the face, toward the observer.', { min: -1000, max: 1000 })
-    .meta({ fallback: 0 })
-    .optional(),
+  z: quantity('mm', 'Middle of the face, toward the observer; nobody knows it when left out.', {
+    min: -1000,
+    max: 1000,
+  }).optional(),
+  assumed: assumed.optional(),
   flange: quantity('mm', 'How far a flange stands above the metal.', { min: 0, max: 50 })
     .meta({ fallback: 0 })
     .optional(),
@@ -22,7 +24,7 @@ const everyFace = {
 
 const diameter = {
   diameter: quantity('mm', 'The diameter as it was read; null if not measured yet.', { min: 5, max: 2000 }).nullable(),
-  diameterAt: choice(DIAMETER_PLACES, 'What the diameter was taken across.'),
+  diameterAt: choice(DIAMETER_PLACES, 'How the diameter was measured.'),
 }
 
 const section = choice(SECTIONS, 'The belt section the grooves or teeth are cut for.')

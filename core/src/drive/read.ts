@@ -1,45 +1,38 @@
-import {
-  createScanner,
-  getLocation,
-  parseTree,
-  printParseErrorCode,
-  type JSONPath,
-  type Node,
-  type ParseError,
-} from 'jsonc-parser'
-import { ValidationError } from 'yup'
+import { getLocation, parseTree, printParseErrorCode, type JSONPath, type Node, type ParseError } from 'jsonc-parser'
 import { DRIVE_FORMAT, DRIVE_VERSION, driveSchema, type CheckedDrive, type DriveDocument } from './drive.ts'
-import { referenceProblems, type DocumentProblem } from './references.ts'
+import { migrate, OLDER_VERSIONS } from './migrations/migrate.ts'
+import type { RawDocument } from './migrations/migration.ts'
+import { nestedDeeper } from '../schema/nesting.ts'
+import { MAX_PROBLEMS, pathTo, problemsOf } from '../schema/problems.ts'
+import type { DocumentProblem } from './document-problem.ts'
+import { referenceProblems } from './references.ts'
 
 export type DriveRead =
   | { readonly ok: true; readonly drive: CheckedDrive }
   | { readonly ok: false; readonly problems: readonly DocumentProblem[] }
 
 /** Characters of a document's text; the largest drive the limits allow is well under half of it. */
-export const MOST_TEXT = 1_000_000
+export const MAX_TEXT = 1_000_000
 
 /** Objects and lists inside each other; a drive document has eight. Guards the parser's own recursion. */
-const MOST_NESTING = 32
+const MAX_NESTING = 32
 
 /** Entries of the longest list any schema allows. Looked at first: validating ten thousand entries would hold everything up. */
-const MOST_ENTRIES = 240
-
-/** Problems told at once; a file that is something else altogether need not be described key by key. */
-const MOST_PROBLEMS = 20
+const MAX_ENTRIES = 240
 
 /**
  * Reads the text of a drive document: JSON without extras, every key known and given once, every reference found.
  * What is wrong comes back as JSON paths with a sentence each; nothing is dropped or mended silently.
  */
 export function readDriveText(text: string): DriveRead {
-  if (text.length > MOST_TEXT) {
+  if (text.length > MAX_TEXT) {
     return refused([
-      { path: '$', message: `is ${text.length} characters long; a drive document has at most ${MOST_TEXT}` },
+      { path: '$', message: `is ${text.length} characters long; a drive document has at most ${MAX_TEXT}` },
     ])
   }
-  const deep = firstTooDeep(text)
+  const deep = nestedDeeper(text, MAX_NESTING)
   if (deep !== undefined)
-    return refused([{ path: '$', message: `is nested more than ${MOST_NESTING} deep at ${placeOf(text, deep)}` }])
+    return refused([{ path: '$', message: `is nested more than ${MAX_NESTING} deep at ${placeOf(text, deep)}` }])
   const errors: ParseError[] = []
   const tree = parseTree(text, errors, { disallowComments: true, allowTrailingComma: false })
   const [first] = errors
@@ -51,17 +44,36 @@ export function readDriveText(text: string): DriveRead {
   return checkDrive(JSON.parse(text))
 }
 
-/** Checks a value that has been parsed already, at the same door and with the same answers as `readDriveText`. */
+/**
+ * Checks a value that has been parsed already, at the same door and with the same answers as `readDriveText`. A document of an
+ * earlier version is taken to the present one first; what is wrong with it is named by its own paths.
+ */
 export function checkDrive(value: unknown): DriveRead {
   const wrongFormat = formatProblem(value)
   if (wrongFormat !== undefined) return refused([wrongFormat])
   const outsize = outsizePart(value, '$', 0)
   if (outsize !== undefined) return refused([outsize])
-  const shape = shapeProblems(value)
-  if (shape.length > 0) return refused(shape)
-  const drive = value as DriveDocument
+  const migrated = migrate(value as RawDocument)
+  if (!migrated.ok) return refused([migrated.problem])
+  const inItsOwnPaths = (problems: readonly DocumentProblem[]) =>
+    refused(problems.map(({ path, message }) => ({ path: migrated.pathBefore(path), message })))
+  const shape = shapeProblems(migrated.document)
+  if (shape.length > 0) return inItsOwnPaths(shape)
+  const drive = migrated.document as unknown as DriveDocument
   const references = referenceProblems(drive)
-  return references.length > 0 ? refused(references) : { ok: true, drive: drive as CheckedDrive }
+  return references.length > 0 ? inItsOwnPaths(references) : { ok: true, drive: drive as CheckedDrive }
+}
+
+/**
+ * A document that was checked before it was stored: only one of an earlier version is converted and checked again. Throws where
+ * it cannot be opened, which is a defect of what stored it.
+ */
+export function openStored(text: string): CheckedDrive {
+  const stored = JSON.parse(text) as { readonly version: unknown }
+  if (stored.version === DRIVE_VERSION) return stored as CheckedDrive
+  const read = checkDrive(stored)
+  if (!read.ok) throw new Error(`A stored drive cannot be opened: ${read.problems.map(problemLine).join(' ')}`)
+  return read.drive
 }
 
 /** One problem as a line a person reads: the path, then the sentence. */
@@ -70,7 +82,7 @@ export function problemLine({ path, message }: DocumentProblem): string {
 }
 
 function refused(problems: readonly DocumentProblem[]): DriveRead {
-  const shown = problems.slice(0, MOST_PROBLEMS)
+  const shown = problems.slice(0, MAX_PROBLEMS)
   const rest = problems.length - shown.length
   return {
     ok: false,
@@ -85,38 +97,33 @@ function formatProblem(value: unknown): DocumentProblem | undefined {
   const { format, version } = value as { format?: unknown; version?: unknown }
   if (format !== DRIVE_FORMAT)
     return { path: '$.format', message: `must be "${DRIVE_FORMAT}"; this is not a drive document` }
-  if (version !== DRIVE_VERSION) {
+  const known = [...OLDER_VERSIONS, DRIVE_VERSION]
+  if (!known.some((each) => each === version)) {
     return {
       path: '$.version',
-      message: `is ${version === undefined ? 'missing' : JSON.stringify(version)}; this Emery reads version ${DRIVE_VERSION}`,
+      message: `is ${version === undefined ? 'missing' : JSON.stringify(version)}; this Emery reads versions ${known.join(' and ')}`,
     }
   }
   return undefined
 }
 
+/** What is wrong with the whole comes before what is wrong with its parts. */
 function shapeProblems(value: unknown): DocumentProblem[] {
-  try {
-    driveSchema.validateSync(value, { strict: true, abortEarly: false })
-    return []
-  } catch (error) {
-    if (!(error instanceof ValidationError)) throw error
-    const single = error.inner.length === 0 ? [error] : error.inner
-    const problems = single.flatMap(asProblems)
-    // What is wrong with the whole comes before what is wrong with its parts, of which there may be thousands.
-    const known = new Set<string>()
-    return problems.filter(({ path }) => !known.has(path) && known.add(path)).toSorted((a, b) => depth(a) - depth(b))
-  }
+  const known = new Set<string>()
+  return problemsOf(driveSchema, value, '$', MAX_PROBLEMS + 1)
+    .filter(({ path }) => !known.has(path) && known.add(path))
+    .toSorted((a, b) => depth(a) - depth(b))
 }
 
 /** The first list too long or value nested too deep for any drive document. */
 function outsizePart(value: unknown, path: string, nesting: number): DocumentProblem | undefined {
   if (typeof value !== 'object' || value === null) return undefined
-  if (nesting > MOST_NESTING) return { path, message: `is nested more than ${MOST_NESTING} deep` }
-  if (Array.isArray(value) && value.length > MOST_ENTRIES) {
-    return { path, message: `has ${value.length} entries; no list of a drive document has more than ${MOST_ENTRIES}` }
+  if (nesting > MAX_NESTING) return { path, message: `is nested more than ${MAX_NESTING} deep` }
+  if (Array.isArray(value) && value.length > MAX_ENTRIES) {
+    return { path, message: `has ${value.length} entries; no list of a drive document has more than ${MAX_ENTRIES}` }
   }
   for (const [key, child] of Object.entries(value)) {
-    const found = outsizePart(child, joined(path, Array.isArray(value) ? Number(key) : key), nesting + 1)
+    const found = outsizePart(child, pathTo(path, Array.isArray(value) ? Number(key) : key), nesting + 1)
     if (found !== undefined) return found
   }
   return undefined
@@ -126,40 +133,13 @@ function depth({ path }: DocumentProblem): number {
   return path.split(/[.[]/).length
 }
 
-function asProblems(error: ValidationError): DocumentProblem[] {
-  const at = error.path === undefined || error.path === '' ? '$' : `$.${error.path}`
-  if (error.type !== 'noUnknown') return [{ path: at, message: error.errors[0] ?? error.message }]
-  const unknown = error.params?.['unknown']
-  if (typeof unknown !== 'string') return [{ path: at, message: 'has a key that is not of a drive document' }]
-  return unknown.split(', ').map((key) => ({ path: joined(at, key), message: 'is not a key of a drive document' }))
-}
-
-function joined(path: string, key: string | number): string {
-  if (typeof key === 'number') return `${path}[${key}]`
-  return /^[A-Za-z_]\w*$/.test(key) ? `${path}.${key}` : `${path}[${JSON.stringify(key)}]`
-}
-
 function pathText(path: JSONPath): string {
-  return path.reduce<string>(joined, '$')
+  return path.reduce<string>(pathTo, '$')
 }
 
 function placeOf(text: string, offset: number): string {
   const before = text.slice(0, offset).split('\n')
   return `line ${before.length}, column ${(before.at(-1)?.length ?? 0) + 1}`
-}
-
-/** Offset of the first bracket that opens more than MOST_NESTING levels. */
-function firstTooDeep(text: string): number | undefined {
-  const scanner = createScanner(text, true)
-  let depth = 0
-  do {
-    scanner.scan()
-    const sign = scanner.getTokenLength() === 1 ? text[scanner.getTokenOffset()] : ''
-    if (sign === '{' || sign === '[') depth++
-    if (sign === '}' || sign === ']') depth--
-    if (depth > MOST_NESTING) return scanner.getTokenOffset()
-  } while (scanner.getTokenLength() > 0)
-  return undefined
 }
 
 function syntaxProblem(text: string, { error, offset, length }: ParseError): DocumentProblem {

@@ -1,5 +1,5 @@
 import type { InferType } from 'yup'
-import { at, by, constant, identifier, quantity, record, text, union } from './schema-kit.ts'
+import { at, by, constant, identifier, quantity, record, text, union } from '../schema/schema-kit.ts'
 
 const everyReading = {
   id: identifier('The name of this reading within the document.'),

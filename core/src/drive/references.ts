@@ -1,11 +1,7 @@
-import type { Adjuster } from './adjuster.ts'
+import { ribsOf } from '../sections/families.ts'
+import { kindOf, movedShaft, resizedPulley } from '../adjusters/kinds.ts'
+import type { DocumentProblem } from './document-problem.ts'
 import type { DriveDocument } from './drive.ts'
-
-/** One thing wrong with a document: where, as a JSON path, and a sentence without its subject. */
-export interface DocumentProblem {
-  readonly path: string
-  readonly message: string
-}
 
 /** What in a well-formed document does not hold together: names used twice, references to nothing, one crank only. */
 export function referenceProblems(drive: DriveDocument): DocumentProblem[] {
@@ -19,9 +15,10 @@ export function referenceProblems(drive: DriveDocument): DocumentProblem[] {
     ...readingProblems(drive),
     ...lengthProblems(drive),
     ...tensionProblems(drive),
-    ...lineUpProblems(drive),
+    ...alignmentProblems(drive),
     ...surveyProblems(drive),
     ...photoProblems(drive),
+    ...assumedProblems(drive),
   ]
 }
 
@@ -36,6 +33,22 @@ function halfPlaces(drive: DriveDocument): DocumentProblem[] {
           },
         ],
   )
+}
+
+/** Keys that are said to be assumed, of records that do not have them. */
+function assumedProblems(drive: DriveDocument): DocumentProblem[] {
+  const of = (record: { readonly assumed?: readonly string[] | undefined }, path: string) =>
+    (record.assumed ?? []).flatMap((key, i) =>
+      key !== 'assumed' && Object.hasOwn(record, key)
+        ? []
+        : [{ path: `${path}.assumed[${i}]`, message: `names "${key}", which this record does not have` }],
+    )
+  return [
+    ...of(drive.engine, '$.engine'),
+    ...(['shafts', 'pulleys', 'belts', 'adjusters'] as const).flatMap((list) =>
+      drive[list].flatMap((record, i) => of(record, `$.${list}[${i}]`)),
+    ),
+  ]
 }
 
 function readingProblems(drive: DriveDocument): DocumentProblem[] {
@@ -75,12 +88,12 @@ function tensionProblems(drive: DriveDocument): DocumentProblem[] {
   })
 }
 
-function lineUpProblems(drive: DriveDocument): DocumentProblem[] {
+function alignmentProblems(drive: DriveDocument): DocumentProblem[] {
   const pulleys = ids(drive.pulleys)
   return [
-    ...(drive.lineUp ?? []).flatMap(({ pulley }, i) => unknown(pulleys, pulley, `$.lineUp[${i}].pulley`)),
-    ...(drive.lineUpWork ?? []).flatMap(({ was }, i) =>
-      was.flatMap(({ pulley }, k) => unknown(pulleys, pulley, `$.lineUpWork[${i}].was[${k}].pulley`)),
+    ...(drive.alignment ?? []).flatMap(({ pulley }, i) => unknown(pulleys, pulley, `$.alignment[${i}].pulley`)),
+    ...(drive.alignmentWork ?? []).flatMap(({ was }, i) =>
+      was.flatMap(({ pulley }, k) => unknown(pulleys, pulley, `$.alignmentWork[${i}].was[${k}].pulley`)),
     ),
   ]
 }
@@ -160,32 +173,23 @@ function adjusterProblems(drive: DriveDocument): DocumentProblem[] {
   const moved = new Map<string, number>()
   return drive.adjusters.flatMap((adjuster, i): DocumentProblem[] => {
     const path = `$.adjusters[${i}]`
-    if (adjuster.kind === 'shim') {
-      return pulleys.has(adjuster.pulley)
-        ? []
-        : [{ path: `${path}.pulley`, message: `names "${adjuster.pulley}", but there is no such pulley` }]
+    const pulley = resizedPulley(adjuster)
+    if (pulley !== null && !pulleys.has(pulley))
+      return [{ path: `${path}.pulley`, message: `names "${pulley}", but there is no such pulley` }]
+    const shaft = movedShaft(adjuster)
+    if (shaft !== null) {
+      if (!shafts.has(shaft))
+        return [{ path: `${path}.shaft`, message: `names "${shaft}", but there is no such shaft` }]
+      if (shaft === crank) return [{ path: `${path}.shaft`, message: 'moves the crank, which cannot move' }]
+      const first = moved.get(shaft)
+      if (first !== undefined)
+        return [{ path: `${path}.shaft`, message: `moves "${shaft}", which adjusters[${first}] moves already` }]
+      moved.set(shaft, i)
     }
-    if (!shafts.has(adjuster.shaft))
-      return [{ path: `${path}.shaft`, message: `names "${adjuster.shaft}", but there is no such shaft` }]
-    if (adjuster.shaft === crank) return [{ path: `${path}.shaft`, message: 'moves the crank, which cannot move' }]
-    const first = moved.get(adjuster.shaft)
-    if (first !== undefined)
-      return [{ path: `${path}.shaft`, message: `moves "${adjuster.shaft}", which adjusters[${first}] moves already` }]
-    moved.set(adjuster.shaft, i)
-    return wrongAdjuster(adjuster, path)
+    return kindOf(adjuster)
+      .problems(adjuster)
+      .map(({ key, message }) => ({ path: `${path}.${key}`, message }))
   })
-}
-
-function wrongAdjuster(adjuster: Adjuster, path: string): DocumentProblem[] {
-  if (adjuster.kind === 'turnbuckle' && adjuster.lengthMax < adjuster.lengthMin) {
-    return [{ path: `${path}.lengthMax`, message: 'must not be shorter than lengthMin' }]
-  }
-  if (adjuster.kind === 'spring-arm' && adjuster.marks !== undefined) {
-    const { min, nominal, max } = adjuster.marks
-    if (!(min <= nominal && nominal <= max))
-      return [{ path: `${path}.marks`, message: 'must rise from min over nominal to max' }]
-  }
-  return []
 }
 
 function beltProblems(drive: DriveDocument): DocumentProblem[] {
@@ -197,7 +201,7 @@ function beltProblems(drive: DriveDocument): DocumentProblem[] {
     if (belt.adjuster !== null && !adjusters.has(belt.adjuster)) {
       problems.push({ path: `${path}.adjuster`, message: `names "${belt.adjuster}", but there is no such adjuster` })
     }
-    if (belt.section !== 'PK' && belt.ribs !== 1)
+    if (belt.ribs !== ribsOf(belt.section, belt.ribs))
       problems.push({ path: `${path}.ribs`, message: `must be 1 for a ${belt.section} belt` })
     const visited = new Set<string>()
     belt.route.forEach(({ pulley }, k) => {

@@ -1,5 +1,18 @@
 import { mixed, type InferType } from 'yup'
-import { at, by, choice, constant, identifier, list, position, quantity, record, text, union } from './schema-kit.ts'
+import {
+  assumed,
+  at,
+  by,
+  choice,
+  constant,
+  identifier,
+  list,
+  position,
+  quantity,
+  record,
+  text,
+  union,
+} from '../schema/schema-kit.ts'
 
 export const SHAFT_KINDS = [
   'crank',
@@ -18,6 +31,24 @@ export const SHAFT_KINDS = [
   'other',
 ] as const
 export type ShaftKind = (typeof SHAFT_KINDS)[number]
+
+/** What parts are called until someone gives them a name of their own. */
+export const SHAFT_KIND_NAMES: Readonly<Record<ShaftKind, string>> = {
+  crank: 'Crank',
+  alternator: 'Alternator',
+  generator: 'Generator',
+  'water-pump': 'Water pump',
+  'power-steering': 'Power steering pump',
+  'ac-compressor': 'A/C compressor',
+  'air-pump': 'Air pump',
+  fan: 'Fan',
+  'vacuum-pump': 'Vacuum pump',
+  supercharger: 'Supercharger',
+  tensioner: 'Tensioner',
+  idler: 'Idler',
+  jackshaft: 'Jackshaft',
+  other: 'Other part',
+}
 
 /** Whether a part only leads the belt: it drives nothing, and what is right for it follows from the others. */
 export function onlyLeads(kind: ShaftKind): boolean {
@@ -43,7 +74,7 @@ const loadPoint = mixed<LoadPoint>(isLoadPoint)
   .meta({ description: 'Own rpm, then torque in N·m.' })
 
 const curve = (description: string) =>
-  list(loadPoint, description, { least: 1, most: 60 }).test(
+  list(loadPoint, description, { min: 1, max: 60 }).test(
     'rising-speed',
     'must rise in speed from one point to the next',
     (points) =>
@@ -53,7 +84,7 @@ const curve = (description: string) =>
 
 const offset = (description: string) => quantity('mm', description, { min: -200, max: 200 })
 
-/** What line-up may change on a shaft. */
+/** What alignment may change on a shaft. */
 const moveSchema = union('kind', {
   press: record({
     kind: constant('press', 'must be press', 'The pulley is pressed along its shaft.'),
@@ -68,9 +99,9 @@ const moveSchema = union('kind', {
   }),
   spacer: record({
     kind: constant('spacer', 'must be spacer', 'One spacer out of a set.'),
-    thicknesses: list(offset('One spacer.'), 'The spacers at hand.', { least: 1, most: 40 }),
+    thicknesses: list(offset('One spacer.'), 'The spacers at hand.', { min: 1, max: 40 }),
   }),
-  groove: record({ kind: constant('groove', 'must be groove', 'The belt may use another groove.') }),
+  groove: record({ kind: constant('groove', 'must be groove', 'Use another groove.') }),
   straighten: record({ kind: constant('straighten', 'must be straighten', 'The tilt can be taken out.') }),
 })
 
@@ -88,6 +119,21 @@ const placedSchema = record({
   at,
 })
 
+/** How a part lets its shaft run on by itself. */
+export const CLUTCHES = ['one-way', 'decoupler'] as const
+
+/** What stands on a part’s plate, from which its torque follows where no curve is known. */
+const ratingSchema = record({
+  amps: quantity('A', 'Rated current of an alternator or a generator.', { min: 1, max: 1000 }).optional(),
+  volts: quantity('V', 'Its voltage.', { min: 1, max: 120 }).optional(),
+  bar: quantity('bar', 'Highest pressure of a pump.', { min: 1, max: 400 }).optional(),
+  cm3PerTurn: quantity('cm³', 'What a pump or a compressor displaces in one turn.', { min: 0.1, max: 2000 }).optional(),
+  kW: quantity('kW', 'Power a compressor or a fan takes.', { min: 0.01, max: 200 }).optional(),
+  atRpm: quantity('rpm', 'Own speed at which it takes that power.', { min: 1, max: 100000 }).optional(),
+})
+
+const markSeen = (description: string) => quantity('', description, { min: 0, max: 1 }).nullable()
+
 export const shaftSchema = record({
   id: identifier('The name by which pulleys and adjusters refer to this shaft.'),
   name: text('What the mechanic calls it.', 80),
@@ -96,8 +142,8 @@ export const shaftSchema = record({
   y: position('Centre, above the origin; null if not measured yet.').nullable(),
   placed: placedSchema.optional(),
   mustTurn: choice(['cw', 'ccw', 'any'], 'The way the part has to turn; any when it does not mind.').optional(),
-  maxRpm: quantity('rpm', 'Highest speed the part is made for.', { min: 1, max: 500000 }).optional(),
-  leastRpm: quantity('rpm', 'Speed below which the part does not do its work: an alternator’s cut-in.', {
+  maxRpm: quantity('rpm', 'Maximum speed the part is made for.', { min: 1, max: 500000 }).optional(),
+  minRpm: quantity('rpm', 'Speed below which the part does not do its work: an alternator’s cut-in.', {
     min: 1,
     max: 500000,
   }).optional(),
@@ -111,7 +157,20 @@ export const shaftSchema = record({
     light: curve('Torque at no load, over own speed.'),
     heavy: curve('Torque at full load, over own speed.'),
   }).optional(),
-  moves: list(moveSchema, 'What line-up may change here.', { most: 10 }).optional(),
+  rating: ratingSchema.optional(),
+  inertia: quantity('kg·m²', 'Moment of inertia of what turns.', { min: 0, max: 10 }).optional(),
+  clutch: choice(CLUTCHES, 'A pulley that lets the shaft run on: freely one way, or over a spring.').optional(),
+  hubDepth: quantity('mm', 'How far the hub’s face stands behind the shaft’s end, where the part wants it.', {
+    min: -50,
+    max: 50,
+  }).optional(),
+  marks: record({
+    min: markSeen('Travel at a tensioner’s first mark; null where the mark is there and its travel is not known.'),
+    nominal: markSeen('Travel at its mark for a new belt.'),
+    max: markSeen('Travel at its last mark.'),
+  }).optional(),
+  assumed: assumed.optional(),
+  moves: list(moveSchema, 'Moves allowed here to align the pulley.', { max: 10 }).optional(),
 })
 
 export type Shaft = Readonly<InferType<typeof shaftSchema>>

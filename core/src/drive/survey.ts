@@ -1,5 +1,5 @@
 import type { InferType } from 'yup'
-import { angle, at, by, choice, identifier, list, quantity, record, text } from './schema-kit.ts'
+import { angle, at, by, choice, identifier, list, quantity, record, text } from '../schema/schema-kit.ts'
 
 export const DISTANCE_KINDS = ['centre', 'outside', 'gap'] as const
 /** Centre to centre, over both rims from outside to outside, or the gap between the rims. */
@@ -31,13 +31,13 @@ const sideSchema = record({
 
 /** Distances taken between pulleys, and what they cannot say: which way is up, and which of two mirror images is meant. */
 export const surveySchema = record({
-  distances: list(distanceSchema, 'Distances between pulleys, oldest first.', { most: 240 }),
+  distances: list(distanceSchema, 'Distances between pulleys, oldest first.', { max: 240 }),
   upright: record({
     from: identifier('The pulley one looks from.'),
     to: identifier('The pulley whose direction is known.'),
     direction: angle('The direction to it.'),
   }).optional(),
-  sides: list(sideSchema, 'Which of two mirror images is meant, pulley by pulley.', { most: 40 }),
+  sides: list(sideSchema, 'Which of two mirror images is meant, pulley by pulley.', { max: 40 }),
 })
 
 export type Survey = Readonly<InferType<typeof surveySchema>>

@@ -1,5 +1,5 @@
 import type { InferType } from 'yup'
-import { at, by, constant, choice, identifier, quantity, record, union } from './schema-kit.ts'
+import { at, by, constant, choice, identifier, quantity, record, union } from '../schema/schema-kit.ts'
 
 const everyReading = {
   id: identifier('The name of this reading within the document.'),
@@ -27,7 +27,7 @@ const ofSpan = {
 const ofAdjuster = {
   ...everyReading,
   adjuster: identifier('The adjuster that was looked at.'),
-  u: quantity('', 'Where it stood, from 0 released to 1 taken up.', { min: 0, max: 1 }),
+  u: quantity('', 'Where it stood, from 0 at the slack end to 1 at the tight end.', { min: 0, max: 1 }),
 }
 
 /** What was read of how tight a belt is, by how it was read: docs/mechanics/tension.md. */

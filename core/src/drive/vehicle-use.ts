@@ -1,13 +1,12 @@
 import type { InferType } from 'yup'
-import type { DriveEdit } from './edits.ts'
-import { constant, list, quantity, record, union } from './schema-kit.ts'
+import { constant, list, quantity, record, union } from '../schema/schema-kit.ts'
 
 /** Ways a vehicle is used that stand for a spread of engine speeds; `own` is one that was entered. */
 export const CHOSEN_USES = ['town', 'motorway', 'towing', 'hill-climb', 'stationary'] as const
 export type ChosenUse = (typeof CHOSEN_USES)[number]
 
 /** Most stretches of engine speed that a use may be told in. */
-const MOST_BINS = 40
+const MAX_BINS = 40
 
 const rpm = (description: string) => quantity('rpm', description, { min: 0, max: 30000 })
 
@@ -17,7 +16,7 @@ const binSchema = record({
   share: quantity('', 'How much of the time, in any measure: shares are taken of their sum.', { min: 0, max: 1e6 }),
 })
 
-const bins = list(binSchema, 'How long the engine runs at what speeds.', { least: 1, most: MOST_BINS })
+const bins = list(binSchema, 'How long the engine runs at what speeds.', { min: 1, max: MAX_BINS })
   .test(
     'rising',
     'must rise in engine speed without overlapping',
@@ -41,10 +40,3 @@ export const vehicleUseSchema = union('of', {
 })
 
 export type VehicleUse = Readonly<InferType<typeof vehicleUseSchema>>
-
-/** Says how the vehicle is used. */
-export function setVehicleUse(use: VehicleUse): DriveEdit {
-  return (draft) => {
-    draft.use = use.of === 'own' ? { of: use.of, bins: use.bins.map((bin) => ({ ...bin })) } : { ...use }
-  }
-}

@@ -76,11 +76,11 @@ export interface CsvRead {
   readonly problems: readonly string[]
 }
 
-const MOST_ROWS = 60
+const MAX_ROWS = 60
 
 /** Reads a table of pulleys; lengths as people write them. Rows of one shaft are joined by its name or id. */
 export function readPulleysCsv(text: string): CsvRead {
-  const { rows, columns, strange, errors } = readTable(text, CSV_COLUMNS, MOST_ROWS + 1)
+  const { rows, columns, strange, errors } = readTable(text, CSV_COLUMNS, MAX_ROWS + 1)
   const missing = NEEDED.filter((column) => !columns.includes(column))
   if (missing.length > 0) {
     const found = columnsInWords(columns)
@@ -94,10 +94,10 @@ export function readPulleysCsv(text: string): CsvRead {
     ...errors.flatMap(({ code, row }) =>
       code === 'UndetectableDelimiter' ? [] : [`Row ${(row ?? 0) + 2} is not as long as the heading.`],
     ),
-    ...(rows.length > MOST_ROWS ? [`Only the first ${MOST_ROWS} rows were read.`] : []),
+    ...(rows.length > MAX_ROWS ? [`Only the first ${MAX_ROWS} rows were read.`] : []),
   ]
   const reader = new RowReader(problems)
-  rows.slice(0, MOST_ROWS).forEach((row, i) => reader.read(row, i + 2))
+  rows.slice(0, MAX_ROWS).forEach((row, i) => reader.read(row, i + 2))
   return { shafts: reader.shafts(), problems }
 }
 
@@ -117,12 +117,12 @@ class RowReader {
     const oneOf = <Value extends string>(
       column: Column,
       values: readonly Value[],
-      otherwise: Value | undefined,
+      fallback: Value | undefined,
     ): Value | undefined => {
       const given = cell(column).toLowerCase()
-      if (given === '') return otherwise
+      if (given === '') return fallback
       const found = values.find((value) => value.toLowerCase() === given)
-      if (found === undefined) say(column, `“${cell(column)}” is none of ${values.join(', ')}.`)
+      if (found === undefined) say(column, `“${cell(column)}” is not one of ${values.join(', ')}.`)
       return found
     }
     const length = (column: Column): number | null => {
@@ -131,19 +131,19 @@ class RowReader {
       if (!read.ok) say(column, read.message)
       return read.ok ? read.mm : null
     }
-    const count = (column: Column, otherwise: number | null): number | null => {
-      if (cell(column) === '') return otherwise
+    const count = (column: Column, fallback: number | null): number | null => {
+      if (cell(column) === '') return fallback
       const value = Number(cell(column))
       if (Number.isInteger(value) && value > 0) return value
       say(column, `“${cell(column)}” is not a count.`)
-      return otherwise
+      return fallback
     }
 
     const name = cell('name')
     const face = oneOf('face', ['ribbed', 'vee', 'toothed', 'smooth'], undefined)
     if (name === '' || face === undefined) {
-      if (name === '') say('name', 'nothing is written here.')
-      else if (cell('face') === '') say('face', 'nothing is written here.')
+      if (name === '') say('name', 'is empty.')
+      else if (cell('face') === '') say('face', 'is empty.')
       return
     }
     const key = cell('shaft') === '' ? name : cell('shaft')

@@ -5,7 +5,7 @@
 import { degrees, distance, wrapPositive, type Point } from '../numerics/vectors.ts'
 import { beltOutline } from '../path/outline.ts'
 import type { SettledDrive } from '../path/settle.ts'
-import { wordingFor } from '../solution/names.ts'
+import { wordingFor } from '../solution/part-names.ts'
 import { carriers } from './carriers.ts'
 
 type Tag = readonly [code: number, value: string | number]
@@ -41,7 +41,7 @@ export function driveDxf(settled: SettledDrive): string {
       if (arc.sweep !== 0 && arc.radius > 0) entities.push(...arcOf(layer, arc))
     }
   })
-  for (const [a, b] of carriers(settled)) if (distance(a, b) > 0) entities.push(...line('ADJUSTERS', a, b))
+  for (const { from: a, to: b } of carriers(settled)) if (distance(a, b) > 0) entities.push(...line('ADJUSTERS', a, b))
   return written([
     ...header(),
     ...tables(layers),

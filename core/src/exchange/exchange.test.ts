@@ -123,12 +123,12 @@ describe('CSV', () => {
       'wrong cells',
       'name,face,kind,diameter_mm,grooves,colour\nCrank,ribbed,engine,big,6.5,red\n,ribbed,,,,\nFan,flat,,,,',
       [
-        'Column “colour” is not one Emery knows; it was left out.',
-        'Row 2, kind: “engine” is none of crank, alternator, generator, water-pump, power-steering, ac-compressor, air-pump, fan, vacuum-pump, supercharger, idler, tensioner, jackshaft, other.',
+        'Column “colour” is not known and was left out.',
+        'Row 2, kind: “engine” is not one of crank, alternator, generator, water-pump, power-steering, ac-compressor, air-pump, fan, vacuum-pump, supercharger, idler, tensioner, jackshaft, other.',
         'Row 2, diameter_mm: “big” is not a length. Write it like 169.9, 6 11/16" or 45 thou.',
         'Row 2, grooves: “6.5” is not a count.',
-        'Row 3, name: nothing is written here.',
-        'Row 4, face: “flat” is none of ribbed, vee, toothed, smooth.',
+        'Row 3, name: is empty.',
+        'Row 4, face: “flat” is not one of ribbed, vee, toothed, smooth.',
       ],
     ],
   ])('%s: what could not be read is listed', (_, text, problems) => {

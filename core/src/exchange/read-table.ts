@@ -14,7 +14,7 @@ export interface ReadTable<Column extends string> {
 export function readTable<Column extends string>(
   text: string,
   known: readonly Column[],
-  mostRows?: number,
+  maxRows?: number,
 ): ReadTable<Column> {
   const { data, meta, errors } = Papa.parse<Partial<Record<Column, string>>>(text.replace(/^\uFEFF/, ''), {
     header: true,
@@ -24,12 +24,13 @@ export function readTable<Column extends string>(
         .trim()
         .toLowerCase()
         .replace(/[\s-]+/g, '_'),
-    ...(mostRows === undefined ? {} : { preview: mostRows }),
+    transform: unguardedCell,
+    ...(maxRows === undefined ? {} : { preview: maxRows }),
   })
   const columns = meta.fields ?? []
   const strange = columns
     .filter((column) => column !== '' && !(known as readonly string[]).includes(column))
-    .map((column) => `Column “${column}” is not one Emery knows; it was left out.`)
+    .map((column) => `Column “${column}” is not known and was left out.`)
   return { rows: data, columns, strange, errors }
 }
 
@@ -38,7 +39,23 @@ export function columnsInWords(columns: readonly string[]): string {
   return columns.length === 0 ? 'none' : columns.slice(0, 8).join(', ')
 }
 
-/** Writes rows as a table; a cell that begins like a formula would be run by a spreadsheet, so it goes out as text. */
+/** Text that a spreadsheet would run as a formula; an apostrophe before it says that it is text, and one that stood there gets another. */
+const RUN = /^'*[=+\-@\t\r]/
+const NUMBER = /^[+-]?\d+(\.\d+)?(e[+-]?\d+)?$/i
+
+/** Writes rows as a table; a cell that begins like a formula would be run by a spreadsheet, so it goes out as text. Numbers go out as they are. */
 export function writeTable(rows: readonly object[], columns: readonly string[]): string {
-  return `${Papa.unparse([...rows], { columns: [...columns], newline: '\r\n', escapeFormulae: /^[=@\t\r]/ })}\r\n`
+  const guarded = rows.map((row) =>
+    Object.fromEntries(Object.entries(row).map(([column, cell]) => [column, guardedCell(cell)])),
+  )
+  return `${Papa.unparse(guarded, { columns: [...columns], newline: '\r\n' })}\r\n`
+}
+
+function guardedCell(cell: unknown): unknown {
+  return typeof cell === 'string' && RUN.test(cell) && !NUMBER.test(cell) ? `'${cell}` : cell
+}
+
+/** A cell as it was before it went out. */
+function unguardedCell(cell: string): string {
+  return cell.startsWith("'") && RUN.test(cell) ? cell.slice(1) : cell
 }

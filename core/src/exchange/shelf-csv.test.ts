@@ -39,7 +39,7 @@ describe('a table of people’s own', () => {
 
   test.each([
     ['section,length_mm\nPX,1000\n', 'Row 2: section must be one of'],
-    ['mark\nnothing readable\n', 'Row 2: “nothing readable” is no mark Emery can read.'],
+    ['mark\nnothing readable\n', 'Row 2: “nothing readable” cannot be read as a belt label.'],
     ['mark,count\n6PK1725,-1\n', 'Row 2: count must be a whole number from 0 to 9999.'],
     ['mark,length_mm\n6PK1725,long\n', 'Row 2: length_mm: “long” is not a length.'],
     ['section,length_mm\nPK,0\n', 'Row 2: length_mm must be a number from 150 to 6000 mm.'],
@@ -54,7 +54,7 @@ describe('a table of people’s own', () => {
   test('a column nobody knows is named and left out, the rest is read', () => {
     const { belts, problems } = readShelfCsv('mark,colour\n6PK1725,black\n')
     expect(belts).toHaveLength(1)
-    expect(problems).toEqual(['Column “colour” is not one Emery knows; it was left out.'])
+    expect(problems).toEqual(['Column “colour” is not known and was left out.'])
   })
 
   test('a thousand bad rows are told fifty at a time', () => {

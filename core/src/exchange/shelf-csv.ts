@@ -1,6 +1,6 @@
 /** The shelf as a table: docs/reference/shelf-csv.md. What goes out comes in again. */
 import { ValidationError } from 'yup'
-import { MOST_SHELF_ROWS, shelfFieldsSchema, type ShelfFields } from '../api/shelf-records.ts'
+import { MAX_SHELF_ROWS, shelfFieldsSchema, type ShelfFields } from '../api/shelf-records.ts'
 import { readLabel } from '../sections/labels.ts'
 import { parseLength } from '../units/parse-length.ts'
 import { columnsInWords, readTable, writeTable } from './read-table.ts'
@@ -20,7 +20,7 @@ export interface ShelfCsvRead {
 }
 
 /** Problems told one by one; more than these are counted. */
-const MOST_PROBLEMS = 50
+const MAX_PROBLEMS = 50
 
 /**
  * Reads a table of belts. A row needs its mark, or section and length; what the mark says fills in what is left out. Lengths
@@ -38,14 +38,14 @@ export function readShelfCsv(text: string): ShelfCsvRead {
   const problems = [...strange]
   const belts: ShelfFields[] = []
   let more = 0
-  rows.slice(0, MOST_SHELF_ROWS).forEach((row, i) => {
+  rows.slice(0, MAX_SHELF_ROWS).forEach((row, i) => {
     const read = readRow((column) => row[column]?.trim() ?? '')
     if (typeof read !== 'string') belts.push(read)
-    else if (problems.length < MOST_PROBLEMS) problems.push(`Row ${i + 2}: ${read}`)
+    else if (problems.length < MAX_PROBLEMS) problems.push(`Row ${i + 2}: ${read}`)
     else more++
   })
   if (more > 0) problems.push(`${more} further rows could not be read.`)
-  if (rows.length > MOST_SHELF_ROWS) problems.push(`Only the first ${MOST_SHELF_ROWS} rows were read.`)
+  if (rows.length > MAX_SHELF_ROWS) problems.push(`Only the first ${MAX_SHELF_ROWS} rows were read.`)
   return { belts, problems }
 }
 
@@ -58,8 +58,8 @@ function readRow(cell: (column: Column) => string): ShelfFields | string {
   const length = written?.mm ?? label?.length
   const section = cell('section') === '' ? label?.section : cell('section')
   if (length === undefined || section === undefined)
-    return mark === '' ? 'it has neither a mark nor section and length.' : `“${mark}” is no mark Emery can read.`
-  const number = (column: Column, otherwise: number) => (cell(column) === '' ? otherwise : Number(cell(column)))
+    return mark === '' ? 'it has neither a mark nor section and length.' : `“${mark}” cannot be read as a belt label.`
+  const number = (column: Column, fallback: number) => (cell(column) === '' ? fallback : Number(cell(column)))
   const fields = {
     mark,
     section,

@@ -3,7 +3,7 @@ import type { Point } from '../numerics/vectors.ts'
 import { beltOutline, type OutlinePart } from '../path/outline.ts'
 import type { SettledDrive } from '../path/settle.ts'
 import { sectionFigures } from '../sections/sections.ts'
-import { wordingFor } from '../solution/names.ts'
+import { wordingFor } from '../solution/part-names.ts'
 import { carriers } from './carriers.ts'
 
 /** mm of paper round the outermost pulley. */
@@ -29,7 +29,9 @@ export function driveSvg(settled: SettledDrive): string {
     ...round.map(({ x, y, r }) => `<circle cx="${mm(x)}" cy="${mm(-y)}" r="${mm(r)}"/>`),
     '</g>',
     '<g id="adjusters" fill="none" stroke="#8b2b3b" stroke-width="0.7">',
-    ...carriers(settled).map(([a, b]) => `<line x1="${mm(a.x)}" y1="${mm(-a.y)}" x2="${mm(b.x)}" y2="${mm(-b.y)}"/>`),
+    ...carriers(settled).map(
+      ({ from: a, to: b }) => `<line x1="${mm(a.x)}" y1="${mm(-a.y)}" x2="${mm(b.x)}" y2="${mm(-b.y)}"/>`,
+    ),
     '</g>',
     ...belts.flatMap((belt) => {
       const cord = beltOutline(belt, 0)

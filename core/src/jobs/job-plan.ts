@@ -1,25 +1,25 @@
 /** The plan of one job: what the drive asks for, with the workshop’s own steps and order. */
 import type { JobFields } from '../api/job-records.ts'
-import type { BeltOrder } from '../fit/belt-order.ts'
-import { fitPlan, type FitPlan, type FitStep } from '../fit/plan.ts'
+import type { BeltOrder } from '../belt-change/belt-order.ts'
+import { beltChangePlan, type BeltChangePlan, type PlanStep } from '../belt-change/plan.ts'
 import type { SettledDrive } from '../path/settle.ts'
 
 /** A step of a job; the plan’s own, or one that was added. */
-export interface JobStep extends FitStep {
+export interface JobStep extends PlanStep {
   /** Who added it; undefined for the plan’s own. */
   readonly addedBy?: string
   /** Why it stands elsewhere than the plan has it. */
   readonly movedBecause?: string
 }
 
-export interface JobPlan extends Pick<FitPlan, 'order'> {
+export interface JobPlan extends Pick<BeltChangePlan, 'order'> {
   readonly steps: readonly JobStep[]
 }
 
 /** Every step of a job in its order. A move that would break the order of the belts, as the drive is now, is left aside. */
 export function jobPlan(settled: SettledDrive, job: JobFields): JobPlan {
   const belts = settled.drive.belts.map(({ id }) => id).filter((id) => !job.without.includes(id))
-  const { order, steps } = fitPlan(settled, { belts, sameBelts: job.sameBelts, noise: job.noise })
+  const { order, steps } = beltChangePlan(settled, { belts, sameBelts: job.sameBelts, noise: job.noise })
   const all = job.added.reduce<readonly JobStep[]>(withAdded, steps)
   return { order, steps: job.moved.reduce<readonly JobStep[]>((so, move) => withMoved(so, order, move), all) }
 }
@@ -52,12 +52,12 @@ export function moveRefusal({ order, steps }: JobPlan, id: string, before: strin
   const step = steps.find((each) => each.id === id)
   const other = steps.find((each) => each.id === before)
   if (step === undefined || other === undefined || id === before) return 'There is no such step.'
-  if (step.phase !== other.phase) return 'A step keeps to its part of the work: nothing is tensioned before it is on.'
+  if (step.phase !== other.phase) return 'A step stays in its phase: nothing is tensioned before it is fitted.'
   const places = new Map(moved(steps, id, before).map((each, i) => [each.id, i]))
   const wrong = mustPairs(order, steps).find(([a, b]) => (places.get(a) ?? 0) > (places.get(b) ?? 0))
   if (wrong === undefined) return undefined
   const [first, second] = wrong.map((of) => steps.find((each) => each.id === of)?.title ?? of)
-  return `“${first ?? ''}” has to come before “${second ?? ''}”.`
+  return `“${first ?? ''}” must come before “${second ?? ''}”.`
 }
 
 /** Steps of which the first has to be done before the second, whatever anyone’s reason. */

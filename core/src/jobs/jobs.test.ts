@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
-import { jobFieldsSchema, newJob, type JobFields, type JobStanding, type JobTick } from '../api/job-records.ts'
+import { jobFieldsSchema, newJob, type JobFields, type JobStatus, type JobTick } from '../api/job-records.ts'
 import { vehicleFieldsSchema, distanceRefusal } from '../api/records.ts'
-import { FIT_PHASES } from '../fit/plan.ts'
+import { PLAN_PHASES } from '../belt-change/plan.ts'
 import { settleDrive } from '../path/settle.ts'
 import { changed } from '../testing/drives.ts'
 import { DEMO_DRIVES, demoDrive } from '../testing/demo-drives.ts'
@@ -9,11 +9,18 @@ import { randomFrom, SEED } from '../testing/random.ts'
 import { readVectors } from '../testing/vectors.ts'
 import { jobChange } from './job-change.ts'
 import { jobPlan, moveRefusal } from './job-plan.ts'
-import { jobStanding } from './standing.ts'
+import { jobStatus } from './job-status.ts'
 
 const stamp = { by: 'Isla', at: '2026-11-28T09:00:00Z' }
 const tick = (step: string, more: Partial<JobTick> = {}): JobTick => ({
-  ...{ step, title: step, is: 'done', reason: '', reading: '', look: 'none', lookedBy: '', ...stamp },
+  step,
+  title: step,
+  is: 'done',
+  reason: '',
+  reading: '',
+  review: 'none',
+  reviewedBy: '',
+  ...stamp,
   ...more,
 })
 const job = (fields: Partial<JobFields> = {}): JobFields => ({ ...newJob('d1'), ...fields })
@@ -29,13 +36,13 @@ describe('the plan of a job', () => {
     const pick = <Item>(items: readonly Item[]) => items[Math.floor(random() * items.length)] as Item
     for (const { drive, name } of drives) {
       const settled = settleDrive(drive)
-      const added = ['a1', 'a2'].map((id) => ({ id, phase: pick(FIT_PHASES), title: `Own ${id}`, ...stamp }))
+      const added = ['a1', 'a2'].map((id) => ({ id, phase: pick(PLAN_PHASES), title: `Own ${id}`, ...stamp }))
       const ids = jobPlan(settled, job({ added })).steps.map(({ id }) => id)
       const moved = Array.from({ length: 30 }, () => ({ step: pick(ids), before: pick(ids), reason: 'ours', ...stamp }))
       const { steps, order } = jobPlan(settled, job({ added, moved }))
       // Nothing is lost and nothing comes twice.
       expect([name, steps.map(({ id }) => id).toSorted()]).toEqual([name, ids.toSorted()])
-      const phases = steps.map(({ phase }) => FIT_PHASES.indexOf(phase))
+      const phases = steps.map(({ phase }) => PLAN_PHASES.indexOf(phase))
       expect(phases).toEqual(phases.toSorted((a, b) => a - b))
       const at = (id: string) => steps.findIndex((step) => step.id === id)
       for (const { belt, inTheWayOf } of order.inTheWay) {
@@ -54,9 +61,9 @@ describe('the plan of a job', () => {
     const settled = settleDrive(demoDrive('fenland-vee'))
     const plan = jobPlan(settled, job())
     expect(moveRefusal(plan, 'on.lay.fanbelt', 'on.lay.airbelt')).toMatch(
-      /^“Lay (Air pump|Steering) belt on” has to come before “Lay Fan belt on”\.$/,
+      /^“Fit (Air pump|Steering) belt” must come before “Fit Fan belt”\.$/,
     )
-    expect(moveRefusal(plan, 'tension.fanbelt', 'on.lay.fanbelt')).toContain('nothing is tensioned before it is on')
+    expect(moveRefusal(plan, 'tension.fanbelt', 'on.lay.fanbelt')).toContain('nothing is tensioned before it is fitted')
     expect(moveRefusal(plan, 'prove.road', 'no such step')).toBe('There is no such step.')
     const moved = [{ step: 'prove.road', before: 'prove.load', reason: 'the ferry leaves', ...stamp }]
     const { steps } = jobPlan(settled, job({ moved }))
@@ -69,9 +76,9 @@ describe('a job moves by what is done', () => {
   const fenland = demoDrive('fenland-vee')
   const settled = settleDrive(fenland)
   const { steps } = jobPlan(settled, job())
-  const doneTo = (phase: (typeof FIT_PHASES)[number]) =>
-    steps.filter((step) => FIT_PHASES.indexOf(step.phase) <= FIT_PHASES.indexOf(phase)).map(({ id }) => tick(id))
-  const stageOf = (fields: Partial<JobFields>, drive = fenland) => jobStanding(settleDrive(drive), job(fields)).stage
+  const doneTo = (phase: (typeof PLAN_PHASES)[number]) =>
+    steps.filter((step) => PLAN_PHASES.indexOf(step.phase) <= PLAN_PHASES.indexOf(phase)).map(({ id }) => tick(id))
+  const stageOf = (fields: Partial<JobFields>, drive = fenland) => jobStatus(settleDrive(drive), job(fields)).stage
 
   test('measured, belt chosen, parts here, fitted, run in, looked at again, signed off', () => {
     const unmeasured = changed(fenland, (draft) => {
@@ -83,11 +90,11 @@ describe('a job moves by what is done', () => {
       for (const belt of draft.belts) belt.length = null
     })
     expect(stageOf({}, noLength)).toBe('belt')
-    expect(stageOf({ sameBelts: true }, noLength)).toBe('fit')
+    expect(stageOf({ sameBelts: true }, noLength)).toBe('belt-change')
     const part = { id: 'p1', what: 'Fan belt', number: 'B-17', count: 1, backBy: '' } as const
     expect(stageOf({ parts: [{ ...part, place: 'ordered' }] })).toBe('parts')
-    expect(stageOf({ parts: [{ ...part, place: 'here' }] })).toBe('fit')
-    expect(stageOf({ ticks: doneTo('check') })).toBe('fit')
+    expect(stageOf({ parts: [{ ...part, place: 'here' }] })).toBe('belt-change')
+    expect(stageOf({ ticks: doneTo('check') })).toBe('belt-change')
     expect(stageOf({ ticks: [...doneTo('check'), tick('run.first')] })).toBe('run-in')
     expect(stageOf({ ticks: doneTo('prove') })).toBe('re-check')
     expect(stageOf({ ticks: doneTo('re-check') })).toBe('sign-off')
@@ -99,23 +106,33 @@ describe('a job moves by what is done', () => {
       each.step.startsWith('run.') ? { ...each, at: '2026-11-20T10:00:00Z' } : each,
     )
     // 14 days after the 20th of November, and 200 km after what was read.
-    expect(jobStanding(settled, job({ ticks: run, distance: 61_000 }))).toMatchObject({
-      ...{ stage: 're-check', dueOn: '2026-12-04', dueKm: 61_200 },
+    expect(jobStatus(settled, job({ ticks: run, distance: 61_000 }))).toMatchObject({
+      stage: 're-check',
+      dueOn: '2026-12-04',
+      dueKm: 61_200,
     })
-    expect(jobStanding(settled, job({ ticks: run })).dueKm).toBeNull()
+    expect(jobStatus(settled, job({ ticks: run })).dueKm).toBeNull()
     const parts = [
       { id: 'p1', what: 'Belt', number: '', count: 1, place: 'on trial', backBy: '2026-12-01' } as const,
-      { id: 'p2', what: 'Belt', number: '', count: 1, place: 'gone back', backBy: '2026-11-01' } as const,
+      { id: 'p2', what: 'Belt', number: '', count: 1, place: 'returned', backBy: '2026-11-01' } as const,
     ]
-    expect(jobStanding(settled, job({ parts })).dueOn).toBe('2026-12-01')
+    expect(jobStatus(settled, job({ parts })).dueOn).toBe('2026-12-01')
   })
 })
 
 describe('who may change what', () => {
-  const standing: JobStanding = { stage: 'sign-off', stepsDone: 9, stepsAll: 9, looks: 0, dueOn: null, dueKm: null }
-  const tobias = { name: 'Tobias', role: 'apprentice' } as const
-  const isla = { name: 'Isla', role: 'mechanic' } as const
-  const wren = { name: 'Wren', role: 'lead' } as const
+  const status: JobStatus = {
+    stage: 'sign-off',
+    stepsDone: 9,
+    stepsAll: 9,
+    reviewsWaiting: 0,
+    dueOn: null,
+    dueKm: null,
+  }
+  const now = '2026-11-28T09:01:00.000Z'
+  const tobias = { name: 'Tobias', role: 'apprentice', at: now } as const
+  const isla = { name: 'Isla', role: 'mechanic', at: now } as const
+  const wren = { name: 'Wren', role: 'lead', at: now } as const
   const kept = (change: ReturnType<typeof jobChange>): JobFields => {
     if (!change.ok) throw new Error(change.message)
     return change.job
@@ -125,38 +142,74 @@ describe('who may change what', () => {
     const before = job({ ticks: [tick('before.safe')] })
     const after = {
       ...before,
-      ticks: [...before.ticks, tick('off.take.main', { by: 'Wren', lookedBy: 'Wren', look: 'given' })],
+      ticks: [...before.ticks, tick('off.take.main', { by: 'Wren', reviewedBy: 'Wren', review: 'given' })],
     }
-    expect(kept(jobChange(before, after, tobias, standing)).ticks).toEqual([
+    expect(kept(jobChange(before, after, tobias, status)).ticks).toEqual([
       tick('before.safe'),
-      tick('off.take.main', { by: 'Tobias' }),
+      // Its time is the server's; what the device said is a minute off, which is no matter.
+      tick('off.take.main', { by: 'Tobias', at: now }),
     ])
   })
 
   test('an apprentice asks for a look, only a lead gives it', () => {
-    const before = job({ ticks: [tick('tension.main', { by: 'Tobias', look: 'wanted' })] })
-    const given = { ...before, ticks: [tick('tension.main', { by: 'Tobias', look: 'given' })] }
-    expect(jobChange(before, given, isla, standing)).toMatchObject({ ok: false, path: '$.ticks[0].look' })
-    expect(kept(jobChange(before, given, wren, standing)).ticks[0]).toMatchObject({ by: 'Tobias', lookedBy: 'Wren' })
+    const before = job({ ticks: [tick('tension.main', { by: 'Tobias', review: 'wanted' })] })
+    const given = { ...before, ticks: [tick('tension.main', { by: 'Tobias', review: 'given' })] }
+    expect(jobChange(before, given, isla, status)).toMatchObject({ ok: false, path: '$.ticks[0].review' })
+    expect(kept(jobChange(before, given, wren, status)).ticks[0]).toMatchObject({
+      by: 'Tobias',
+      reviewedBy: 'Wren',
+    })
+  })
+
+  test('a check that was asked for is unasked by nobody but a lead', () => {
+    const before = job({ ticks: [tick('tension.main', { by: 'Tobias', review: 'wanted' })] })
+    const without = { ...before, ticks: [tick('tension.main', { by: 'Tobias' })] }
+    expect(jobChange(before, without, tobias, status)).toMatchObject({ ok: false, path: '$.ticks[0].review' })
+    expect(jobChange(before, without, isla, status).ok).toBe(false)
+    expect(jobChange(before, without, wren, status).ok).toBe(true)
+  })
+
+  test('an apprentice takes back their own ticks, not those of others', () => {
+    const before = job({ ticks: [tick('a', { by: 'Tobias' }), tick('b', { by: 'Wren' })] })
+    const only = (step: string) => ({ ...before, ticks: before.ticks.filter((each) => each.step === step) })
+    expect(jobChange(before, only('b'), tobias, status).ok).toBe(true)
+    expect(jobChange(before, only('a'), tobias, status)).toMatchObject({ ok: false, path: '$.ticks' })
+    expect(jobChange(before, only('a'), isla, status).ok).toBe(true)
+    // Saying the reading anew would be taking the tick over.
+    const reread = {
+      ...before,
+      ticks: [before.ticks[0] as JobTick, tick('b', { reading: '5', at: '2026-11-28T10:00:00Z' })],
+    }
+    expect(jobChange(before, reread, tobias, status).ok).toBe(false)
+  })
+
+  test('nobody backdates: the time is the server’s, what an offline device says stands beside it', () => {
+    const after = job({
+      ticks: [tick('a', { at: '2026-11-27T16:00:00Z' })],
+      time: [{ id: 't', minutes: 30, by: 'x', at: '2026-11-27T16:00:00Z' }],
+    })
+    const { ticks, time } = kept(jobChange(null, after, isla, status))
+    expect(ticks[0]).toMatchObject({ at: now, statedAt: '2026-11-27T16:00:00Z', by: 'Isla' })
+    expect(time[0]).toMatchObject({ at: now, statedAt: '2026-11-27T16:00:00Z', by: 'Isla' })
   })
 
   test('signing off wants a mechanic, every step, and every look that was asked for', () => {
     const closed = job({ closedAt: stamp.at, signedBy: 'someone' })
-    const refusal = (who: typeof tobias | typeof isla, how: Partial<JobStanding> = {}) => {
-      const change = jobChange(job(), closed, who, { ...standing, ...how })
+    const refusal = (who: typeof tobias | typeof isla, how: Partial<JobStatus> = {}) => {
+      const change = jobChange(job(), closed, who, { ...status, ...how })
       return change.ok ? null : change.message
     }
-    expect(refusal(tobias)).toContain('apprentice does not sign')
-    expect(refusal(isla, { stepsDone: 7 })).toBe('2 steps are neither done nor left out yet.')
-    expect(refusal(isla, { looks: 1 })).toContain('lead’s look')
-    expect(kept(jobChange(job(), closed, isla, standing)).signedBy).toBe('Isla')
+    expect(refusal(tobias)).toContain('Apprentices cannot sign')
+    expect(refusal(isla, { stepsDone: 7 })).toBe('2 steps are neither done nor skipped.')
+    expect(refusal(isla, { reviewsWaiting: 1 })).toContain('lead’s check')
+    expect(kept(jobChange(job(), closed, isla, status)).signedBy).toBe('Isla')
   })
 
   test('what is signed off stands until it is opened again', () => {
     const before = job({ closedAt: stamp.at, signedBy: 'Isla' })
-    expect(jobChange(before, { ...before, complaint: 'other' }, wren, standing).ok).toBe(false)
-    expect(jobChange(before, { ...before, closedAt: null }, tobias, standing).ok).toBe(false)
-    expect(kept(jobChange(before, { ...before, closedAt: null }, isla, standing)).signedBy).toBe('')
+    expect(jobChange(before, { ...before, complaint: 'other' }, wren, status).ok).toBe(false)
+    expect(jobChange(before, { ...before, closedAt: null }, tobias, status).ok).toBe(false)
+    expect(kept(jobChange(before, { ...before, closedAt: null }, isla, status)).signedBy).toBe('')
   })
 })
 

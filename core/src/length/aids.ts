@@ -6,7 +6,8 @@ import { circlesAt } from '../path/circles-at.ts'
 import { traceCord } from '../path/cord-path.ts'
 import { cordAboveSurface, cordRadius, metalRadius } from '../path/cord-radius.ts'
 import type { SettledBelt } from '../path/settle.ts'
-import { sectionFigures, statedMinusCord, type Section } from '../sections/sections.ts'
+import { statedMinusCord } from '../sections/families.ts'
+import { type Section, sectionFigures } from '../sections/sections.ts'
 import type { Mm } from '../units/quantity.ts'
 
 /** What was laid, and how it was laid. */

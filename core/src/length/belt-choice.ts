@@ -1,7 +1,7 @@
 /** Which belt goes on a drive, and how one of some length would fit: docs/mechanics/fitting.md. */
 import type { SettledBelt } from '../path/settle.ts'
 import type { Mm } from '../units/quantity.ts'
-import { FIT_RANK, fitByStrain, fitLength, type Fit } from './fits.ts'
+import { FIT_RANK, fitByStrain, fitLength, type Fit } from './verdict.ts'
 import type { LengthAnswer } from './length-answer.ts'
 import { standardLengths } from './standard-lengths.ts'
 

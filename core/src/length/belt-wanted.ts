@@ -1,10 +1,9 @@
-import type { Adjuster } from '../drive/adjuster.ts'
+import { NEW_BELT_TRAVEL } from './nominal.ts'
+import { kindOf } from '../adjusters/kinds.ts'
+import type { Adjuster } from '../adjusters/adjuster.ts'
 import type { SettledBelt } from '../path/settle.ts'
-import { statedMinusCord } from '../sections/sections.ts'
+import { statedMinusCord } from '../sections/families.ts'
 import type { Mm } from '../units/quantity.ts'
-
-/** Travel at which a new belt should stand where the adjuster has no marks (nominal): room left for stretch and wear. */
-export const NEW_BELT_TRAVEL = 0.25
 
 export interface BeltWanted {
   /** Stated length, mm. */
@@ -17,10 +16,10 @@ export interface BeltWanted {
 
 /** Travel a new belt should stand at: half-way between the first and the nominal mark, or NEW_BELT_TRAVEL without marks. */
 export function newBeltTravel(adjuster: Adjuster): { readonly u: number; readonly restsOn: 'marks' | 'nominal' } {
-  if (adjuster.kind === 'spring-arm' && adjuster.marks !== undefined) {
-    return { u: (adjuster.marks.min + adjuster.marks.nominal) / 2, restsOn: 'marks' }
-  }
-  return { u: NEW_BELT_TRAVEL, restsOn: 'nominal' }
+  const marks = kindOf(adjuster).marks(adjuster)
+  return marks === undefined
+    ? { u: NEW_BELT_TRAVEL, restsOn: 'nominal' }
+    : { u: (marks.min + marks.nominal) / 2, restsOn: 'marks' }
 }
 
 /** The belt a drive wants, from its geometry alone; undefined where there is no path to measure. */

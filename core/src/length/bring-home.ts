@@ -1,6 +1,6 @@
 /** Which belts to buy, so that one of them fits: docs/mechanics/fitting.md. */
 import type { Mm } from '../units/quantity.ts'
-import type { GoodWindow } from './fits.ts'
+import type { GoodWindow } from './verdict.ts'
 import type { Belief } from './fusion.ts'
 
 export interface BeltToBring {
@@ -20,7 +20,7 @@ export interface BringHome {
 export const SURE_ENOUGH = 0.95
 
 /** Nobody carries more than this many home. */
-const MOST_BELTS = 4
+const MAX_BELTS = 4
 
 /**
  * The fewest of the belts on offer such that one fits with at least SURE_ENOUGH probability; where even MOST_BELTS do not
@@ -48,7 +48,7 @@ export function bringHome(wanted: Belief, window: GoodWindow, offered: readonly 
 function coverOf(stretches: readonly Stretch[]): Cover {
   let best = bestCover(stretches, 1)
   const [likeliest] = best.chosen
-  for (let count = 2; best.covered < SURE_ENOUGH && count <= Math.min(MOST_BELTS, stretches.length); count++) {
+  for (let count = 2; best.covered < SURE_ENOUGH && count <= Math.min(MAX_BELTS, stretches.length); count++) {
     const wider = bestCover(stretches, count)
     // A further belt that adds next to nothing is not worth carrying.
     if (wider.covered - best.covered < WORTH_CARRYING) return best

@@ -1,7 +1,7 @@
 import { expect, test } from '@jest/globals'
 import { settleDrive } from '../path/settle.ts'
 import { loopDrive } from '../testing/drives.ts'
-import { randomFrom, SEED } from '../testing/random.ts'
+import { randomFrom, runs, SEED } from '../testing/random.ts'
 import { measuredDrive, onlyBelt, randomTensionedDrive } from '../testing/tensioned-drives.ts'
 import { mustCheck } from '../testing/vectors.ts'
 import { geometrySpread } from './geometry-spread.ts'
@@ -45,7 +45,7 @@ test('a tape along the line makes it surer', () => {
 test('on random drives measured by tape it is what the length is truly off by, within a quarter', () => {
   const random = randomFrom(SEED)
   let [square, told] = [0, 0]
-  const rounds = 120
+  const rounds = runs(120, 1200)
   for (let round = 0; round < rounds; round++) {
     const truth = randomTensionedDrive(random)
     // Diameters at the spread that is taken for them, distances at 2 mm.

@@ -1,20 +1,12 @@
 import { Matrix, solve } from 'ml-matrix'
+import { DIAMETER_SIGMA_MM, PLACE_SIGMA_MM, UNTOLD_SIGMA_MM } from './nominal.ts'
 import type { CheckedDrive } from '../drive/drive.ts'
 import { TAPE_SIGMA_MM } from '../drive/survey.ts'
-import type { PlacedHow, Shaft } from '../drive/shaft.ts'
+import type { Shaft } from '../drive/shaft.ts'
 import { lengthRateOfMove } from '../path/cord-path.ts'
 import { distance } from '../numerics/vectors.ts'
 import type { SettledBelt, SettledDrive } from '../path/settle.ts'
 import type { Mm } from '../units/quantity.ts'
-
-/** Standard deviation of a diameter that was read, mm (nominal). */
-export const DIAMETER_SIGMA_MM = 0.5
-
-/** Standard deviation of each coordinate of a place, by how it was found, where the survey does not say; mm (nominal). */
-const PLACE_SIGMA_MM: Readonly<Record<PlacedHow, Mm>> = { typed: 1, dragged: 3, photo: 2, distances: 1, file: 1 }
-
-/** The same for a place of which nobody said how it was found, mm (nominal). */
-const UNTOLD_SIGMA_MM = 1
 
 /** The crank's, mm: all places are counted from it. */
 const CRANK_SIGMA_MM = 1e-3

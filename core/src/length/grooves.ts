@@ -1,4 +1,5 @@
 /** Ribs against grooves: which grooves a belt runs in, and which stay empty. */
+import { groovesTaken } from '../sections/families.ts'
 import { sectionFigures } from '../sections/sections.ts'
 import type { SettledBelt } from '../path/settle.ts'
 
@@ -24,7 +25,7 @@ export interface GrooveUse {
  */
 export function grooveUses({ belt, pulleys }: SettledBelt): GrooveUse[] {
   const { pitch } = sectionFigures(belt.section)
-  const ribs = sectionFigures(belt.section).family === 'multi-rib' ? belt.ribs : (belt.count ?? 1)
+  const ribs = groovesTaken(belt)
   const lineOf = (z: number, grooves: number, first: number) =>
     z + ((grooves - 1) / 2 - (first - 1) - (ribs - 1) / 2) * pitch
   const grooved = pulleys.flatMap((pulley, i) =>

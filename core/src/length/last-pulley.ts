@@ -1,10 +1,11 @@
 /** Over which pulley a belt goes last, and whether it goes: docs/mechanics/fitting.md. */
+import { EASED_MM } from './nominal.ts'
+import type { BeltFamily } from '../sections/families.ts'
 import { isSized, type Pulley } from '../drive/pulley.ts'
 import { circlesAt } from '../path/circles-at.ts'
 import { traceCord } from '../path/cord-path.ts'
 import { cordAboveSurface, metalRadius } from '../path/cord-radius.ts'
 import type { SettledBelt } from '../path/settle.ts'
-import type { SectionFamily } from '../sections/sections.ts'
 import type { Mm } from '../units/quantity.ts'
 
 export interface LastPulley {
@@ -49,21 +50,13 @@ export function lastPulleys(settled: SettledBelt, u: number): LastPulley[] {
 /** How a belt can be got over its last rim. */
 export type WayOn = 'by hand' | 'eased' | 'rolled' | 'not'
 
-/** mm by which a belt's back can be eased over a plain rim with a wedge of wood or plastic (nominal). */
-const EASED_MM = 1.5
-
 /**
  * Whether a belt with `slack` mm beyond its path goes over a rim: by hand; eased over a smooth rim without a flange; a V belt
  * rolled on by turning the engine by hand, where it crosses the rim at one place only and needs hardly more than its path; or
  * not at all. A belt is never levered over a grooved rim: it breaks cords that nobody sees.
  */
-export function wayOn({ need, face, flange }: LastPulley, slack: Mm, family: SectionFamily): WayOn {
+export function wayOn({ need, face, flange }: LastPulley, slack: Mm, family: BeltFamily): WayOn {
   if (slack >= need) return 'by hand'
   if (face === 'smooth' && flange === 0 && slack > need - EASED_MM) return 'eased'
-  return canBeRolledOn(family) && slack >= 0 ? 'rolled' : 'not'
-}
-
-/** Whether belts of this kind go on by being rolled over the rim, with no slack to spare. */
-export function canBeRolledOn(family: SectionFamily): boolean {
-  return family === 'vee'
+  return family.wedges && slack >= 0 ? 'rolled' : 'not'
 }

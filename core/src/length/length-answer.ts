@@ -2,16 +2,19 @@
 import type { CheckedDrive } from '../drive/drive.ts'
 import type { LengthReading } from '../drive/length-reading.ts'
 import type { SettledBelt, SettledDrive } from '../path/settle.ts'
-import { sectionFigures } from '../sections/sections.ts'
+import { familyOf } from '../sections/families.ts'
 import type { Mm } from '../units/quantity.ts'
 import { measureAlone, measureOnDrive, type AidMeasured } from './aids.ts'
-import { newBeltTravel, NEW_BELT_TRAVEL } from './belt-wanted.ts'
-import { fixedWindow, goodWindow, type FitSituation, type GoodWindow } from './fits.ts'
+import { newBeltTravel } from './belt-wanted.ts'
+import { NEW_BELT_TRAVEL } from './nominal.ts'
+import { fixedWindow, goodWindow, type FitSituation, type GoodWindow } from './verdict.ts'
 import { fuse, type Belief, type Bound, type Estimate } from './fusion.ts'
 import { geometrySpread } from './geometry-spread.ts'
 import { lengthCurve, type CurvePoint, type LengthCurve } from './length-curve.ts'
-import { LABEL_SIGMA_MM, measureOldBelt, OLD_BELT_SIGMA_MM } from './old-belt.ts'
-import { contradictingTrials, travelOfTrial, TRIAL_SIGMA_MM, type TrialFinding } from './trials.ts'
+import { LABEL_SIGMA_MM, measureOldBelt } from './old-belt.ts'
+import { OLD_BELT_SIGMA_MM } from './nominal.ts'
+import { contradictingTrials, travelOfTrial, type TrialFinding } from './trials.ts'
+import { TRIAL_SIGMA_MM } from './nominal.ts'
 
 /** Why a reading is kept without being counted. */
 export type NotCounted =
@@ -67,7 +70,7 @@ export function lengthAnswer({ drive, places }: SettledDrive, settled: SettledBe
 function isUnhung(drive: CheckedDrive, { belt, pulleys, adjuster }: SettledBelt): boolean {
   if (adjuster !== null) return false
   const tensioners = new Set(drive.shafts.filter(({ kind }) => kind === 'tensioner').map(({ id }) => id))
-  return sectionFigures(belt.section).family === 'vee' || pulleys.some(({ shaft }) => tensioners.has(shaft))
+  return familyOf(belt.section).wedges || pulleys.some(({ shaft }) => tensioners.has(shaft))
 }
 
 /** mm of curve between two travels, for adding to a length read at one to have it at the other. */

@@ -1,10 +1,12 @@
+import { UNKNOWN_REACH_SHARE } from './nominal.ts'
 import type { LengthAt } from '../path/reach-curve.ts'
 import type { SettledBelt } from '../path/settle.ts'
-import { sectionFigures, statedMinusCord } from '../sections/sections.ts'
+import { familyOf, statedMinusCord } from '../sections/families.ts'
 import type { Mm } from '../units/quantity.ts'
-import { NEW_BELT_TRAVEL } from './belt-wanted.ts'
+import { NEW_BELT_TRAVEL } from './nominal.ts'
 import { travelLimits } from '../path/travel-limits.ts'
-import { END_OF_LIFE_RIDE_MM, fitSituation, type FitSituation } from './fits.ts'
+import { fitSituation, type FitSituation } from './verdict.ts'
+import { END_OF_LIFE_RIDE_MM } from './nominal.ts'
 
 /** A length that a reading found the path to want with the adjuster at travel u. */
 export interface CurvePoint {
@@ -20,13 +22,10 @@ export interface CurvePoint {
 export type LengthCurve =
   | { readonly of: 'geometry' | 'readings' | 'nominal'; readonly situation: FitSituation; readonly slopeSigma: number }
   | { readonly of: 'fixed'; readonly length: Mm }
-
-/** Share of its length that an adjuster of which nothing is known takes up (nominal), and how uncertain that is. */
-export const UNKNOWN_REACH_SHARE = 0.03
 const UNKNOWN_REACH_SIGMA_SHARE = 0.012
 
 /** Travel that two readings must lie apart before the reach is taken from them. */
-const LEAST_TRAVEL_APART = 0.3
+const MIN_TRAVEL_APART = 0.3
 
 /**
  * The curve of a belt, from what is known of it; undefined while nothing is. A belt that some adjuster must take up which
@@ -45,7 +44,7 @@ export function lengthCurve(
   const line = lineThrough(stated === undefined ? points : [{ u: NEW_BELT_TRAVEL, length: stated, sigma: 1 }])
   if (line === undefined) return undefined
   const lengthAt: LengthAt = (u) => ({ length: line.at0 + line.perU * u, perU: line.perU, turning: 1 })
-  const vee = sectionFigures(belt.section).family === 'vee'
+  const vee = familyOf(belt.section).wedges
   return {
     of: line.of,
     slopeSigma: line.slopeSigma,
@@ -71,7 +70,7 @@ function lineThrough(points: readonly CurvePoint[]) {
   const travels = points.map((point) => point.u)
   const square = mean((point) => (point.u - u) ** 2)
   const slope = square === 0 ? 0 : mean((point) => (point.u - u) * (point.length - length)) / square
-  if (Math.max(...travels) - Math.min(...travels) >= LEAST_TRAVEL_APART && slope > 0)
+  if (Math.max(...travels) - Math.min(...travels) >= MIN_TRAVEL_APART && slope > 0)
     return { of: 'readings' as const, at0: length - slope * u, perU: slope, slopeSigma: 1 / Math.sqrt(weight * square) }
   const perU = UNKNOWN_REACH_SHARE * length
   return { of: 'nominal' as const, at0: length - perU * u, perU, slopeSigma: UNKNOWN_REACH_SIGMA_SHARE * length }

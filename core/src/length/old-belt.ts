@@ -1,9 +1,7 @@
 import type { BeltLine } from '../drive/length-reading.ts'
-import { sectionFigures, statedMinusCord, type Section } from '../sections/sections.ts'
+import { statedMinusCord } from '../sections/families.ts'
+import { type Section, sectionFigures } from '../sections/sections.ts'
 import type { Mm } from '../units/quantity.ts'
-
-/** Standard deviation of an old belt measured off the engine, and of what its label says; mm (nominal). */
-export const OLD_BELT_SIGMA_MM = 4
 export const LABEL_SIGMA_MM = 2
 
 export interface OldBeltMeasured {

@@ -2,9 +2,9 @@
 import type { CheckedDrive } from '../drive/drive.ts'
 import { LENGTH_DOUBT_SHARE } from '../path/nominal.ts'
 import { settleDrive, type SettledBelt, type SettledDrive } from '../path/settle.ts'
-import { statedMinusCord } from '../sections/sections.ts'
+import { statedMinusCord } from '../sections/families.ts'
 import type { Mm } from '../units/quantity.ts'
-import { fitByStrain, fitLength, fitSituation, type FitVerdict } from './fits.ts'
+import { fitByStrain, fitLength, fitSituation, type FitVerdict } from './verdict.ts'
 import { beltWanted } from './belt-wanted.ts'
 import { standardLengths } from './standard-lengths.ts'
 

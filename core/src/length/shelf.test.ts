@@ -4,7 +4,7 @@ import { loopDrive } from '../testing/drives.ts'
 import { randomFrom, SEED } from '../testing/random.ts'
 import { onlyBelt, randomTensionedDrive } from '../testing/tensioned-drives.ts'
 import { mustCheck, vectorNamed } from '../testing/vectors.ts'
-import { fitLength, fitSituation } from './fits.ts'
+import { fitLength, fitSituation } from './verdict.ts'
 import { grooveUses } from './grooves.ts'
 import { beltsTogether, bestPairs } from './pairs.ts'
 import { doubtLength, nearSizes, placesForBelt, searchShelf, shelfBeltsFor } from './shelf.ts'
@@ -96,10 +96,10 @@ describe('looking through the shelf', () => {
 
 describe('a length that cannot be meant', () => {
   test.each([
-    [0, 'more than nothing'],
-    [-5, 'more than nothing'],
-    [68, 'did you mean 68 in \\(1727 mm\\)'],
-    [2, '^A 2 mm belt goes round nothing\\.$'],
+    [0, 'above zero'],
+    [-5, 'above zero'],
+    [68, 'Did you mean 68 in \\(1727 mm\\)'],
+    [2, '^A 2 mm belt is too short for any drive\\.$'],
   ] as const)('%d mm', (length, words) => {
     expect(doubtLength(length, 'PK')).toMatch(new RegExp(words))
   })

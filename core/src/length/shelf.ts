@@ -2,10 +2,10 @@
 import type { CheckedDrive } from '../drive/drive.ts'
 import { settleDrive, type SettledBelt } from '../path/settle.ts'
 import { readLabel } from '../sections/labels.ts'
-import { sectionFigures, type Section } from '../sections/sections.ts'
+import { type Section, sectionFigures } from '../sections/sections.ts'
 import type { Mm } from '../units/quantity.ts'
 import { lengthAnswer } from './length-answer.ts'
-import { FIT_RANK, fitByStrain, fitLength, fitSituation, type Fit, type FitSituation } from './fits.ts'
+import { FIT_RANK, fitByStrain, fitLength, fitSituation, type Fit, type FitSituation } from './verdict.ts'
 
 /** What of a belt decides whether it fits. */
 export interface BeltOnShelf {
@@ -103,9 +103,9 @@ export function doubtLength(
   section: Section,
   reach: { readonly shortest: Mm; readonly longest: Mm } | null = null,
 ): string | undefined {
-  if (!(length > 0)) return 'A belt’s length is more than nothing.'
+  if (!(length > 0)) return 'A belt’s length must be above zero.'
   const { family } = sectionFigures(section)
-  const least = family === 'toothed' ? 150 : LEAST_BELT_MM
+  const least = family === 'toothed' ? 150 : MIN_BELT_MM
   if (length >= least) return undefined
   const asInches = length * 25.4
   const likely =
@@ -114,12 +114,12 @@ export function doubtLength(
       : asInches > 0.8 * reach.shortest && asInches < 1.2 * reach.longest
   const measure = String(Math.round(length * 10) / 10)
   return likely
-    ? `A ${measure} mm belt goes round nothing: did you mean ${measure} in (${Math.round(asInches)} mm)?`
-    : `A ${measure} mm belt goes round nothing.`
+    ? `A ${measure} mm belt is too short for any drive. Did you mean ${measure} in (${Math.round(asInches)} mm)?`
+    : `A ${measure} mm belt is too short for any drive.`
 }
 
 /** mm. No vehicle's belt is shorter. */
-const LEAST_BELT_MM = 250
+const MIN_BELT_MM = 250
 
 /** mm to either side within which a belt on the shelf counts as a near size. */
 const NEAR_MM = 60

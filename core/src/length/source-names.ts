@@ -21,8 +21,8 @@ const OUTCOME_NAMES = { on: 'went on', 'too-short': 'would not go on', slack: 's
 
 /** Where an adjuster stood, in a word or two. */
 export function travelWords(u: number): string {
-  if (u <= 0.02) return 'released'
-  return u >= 0.98 ? 'taken up' : `${Math.round(100 * u)} % taken up`
+  if (u <= 0.02) return 'slack end'
+  return u >= 0.98 ? 'tight end' : `${Math.round(100 * u)} % of travel`
 }
 
 /** What a reading of a length is called. */

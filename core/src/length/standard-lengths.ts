@@ -1,4 +1,4 @@
-import { sectionFigures, type Section } from '../sections/sections.ts'
+import { type Section, sectionFigures } from '../sections/sections.ts'
 import type { Mm } from '../units/quantity.ts'
 
 /**

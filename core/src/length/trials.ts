@@ -1,18 +1,13 @@
 /** What belts that were tried on say of the drive, and of each other: docs/mechanics/length.md. */
+import { TRIAL_SIGMA_MM, TRAVEL_SIGMA } from './nominal.ts'
 import type { LengthReadingOf } from '../drive/length-reading.ts'
 import { shortWayRoundDeg } from '../numerics/vectors.ts'
-import type { AdjusterMotion } from '../path/adjuster-motion.ts'
+import type { AdjusterMotion } from '../adjusters/motion.ts'
 import type { LengthAt } from '../path/reach-curve.ts'
 import type { Mm } from '../units/quantity.ts'
 import { OUTLIER_SIGMAS } from './fusion.ts'
 
 export type Trial = LengthReadingOf<'trial'>
-
-/** Standard deviation of a belt's length about its mark, mm (nominal). */
-export const TRIAL_SIGMA_MM = 1
-
-/** Standard deviation of the travel by how it was read; degrees, mm and shims are turned into travel (nominal). */
-const TRAVEL_SIGMA = { travel: 0.05, pointer: 0.03 } as const
 const READING_SIGMA = { deg: 2, mm: 1, shims: 0.5 } as const
 
 /** Where the adjuster stood with a belt on, 0 to 1, and how closely that was read; undefined where it was not, or cannot be told. */

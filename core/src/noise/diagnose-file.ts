@@ -1,19 +1,20 @@
 /** What `emery diagnose` reads: docs/reference/command-line.md. */
-import { ValidationError } from 'yup'
+import type { InferType } from 'yup'
+import { problemsOf } from '../schema/problems.ts'
 import type { CheckedDrive } from '../drive/drive.ts'
 import { checkDrive } from '../drive/read.ts'
-import type { DocumentProblem } from '../drive/references.ts'
-import { identifier, list, record, text } from '../drive/schema-kit.ts'
+import type { DocumentProblem } from '../drive/document-problem.ts'
+import { identifier, list, record, text } from '../schema/schema-kit.ts'
 import type { Answer } from './diagnose.ts'
 
 const answersSchema = list(
   record({
     test: identifier('What was asked or done.'),
-    outcome: identifier('What came of it.'),
+    outcome: identifier('Result.'),
     detail: text('In words.', 200).optional(),
   }),
   'Answers, oldest first.',
-  { most: 200 },
+  { max: 200 },
 )
 
 export type DiagnoseFileRead =
@@ -31,28 +32,16 @@ export function readDiagnoseFile(value: unknown): DiagnoseFileRead {
   const read = drive === undefined ? null : checkDrive(drive)
   if (read?.ok === false)
     problems.push(...read.problems.map(({ path, message }) => ({ path: path.replace('$', '$.drive'), message })))
-  try {
-    const taken = answersSchema.validateSync(answers, { strict: true, abortEarly: false })
-    if (problems.length === 0)
-      return {
-        ok: true,
-        drive: read?.ok === true ? read.drive : null,
-        // A key that was left out is not the same as one that is undefined.
-        answers: taken.map(({ test, outcome, detail }) => ({
-          test,
-          outcome,
-          ...(detail === undefined ? {} : { detail }),
-        })),
-      }
-  } catch (error) {
-    if (!(error instanceof ValidationError)) throw error
-    const all = error.inner.length === 0 ? [error] : error.inner
-    problems.push(
-      ...all.map(({ path, errors, message }) => ({
-        path: `$.answers${path ?? ''}`,
-        message: errors[0] ?? message,
-      })),
-    )
+  problems.push(...problemsOf(answersSchema, answers, '$.answers'))
+  if (problems.length > 0) return { ok: false, problems }
+  return {
+    ok: true,
+    drive: read?.ok === true ? read.drive : null,
+    // A key that was left out is not the same as one that is undefined.
+    answers: (answers as InferType<typeof answersSchema>).map(({ test, outcome, detail }) => ({
+      test,
+      outcome,
+      ...(detail === undefined ? {} : { detail }),
+    })),
   }
-  return { ok: false, problems }
 }

@@ -32,7 +32,7 @@ export interface NextTest {
   readonly minutes: number
 }
 
-export interface Diagnosis {
+export interface CauseRanking {
   /** Most probable first; their probabilities come to 1. */
   readonly causes: readonly Suspect[]
   /** The most information a minute first, less the more hazardous it is. */
@@ -42,7 +42,7 @@ export interface Diagnosis {
 }
 
 export type Diagnosed =
-  | { readonly ok: true; readonly diagnosis: Diagnosis }
+  | { readonly ok: true; readonly diagnosis: CauseRanking }
   | { readonly ok: false; readonly problems: readonly { readonly path: string; readonly message: string }[] }
 
 /** Share of a test's information that counts, by hazard (nominal): safe ones first unless they tell much less. */
@@ -101,9 +101,7 @@ function wrongAnswer(knowledge: Knowledge, answers: readonly Answer[], { test: i
     return [{ path: `${path}.outcome`, message: `names "${outcome}", but ${id} has ${known}` }]
   }
   const before = answers.findIndex((other, k) => k < i && other.test === id && other.outcome !== outcome)
-  return before < 0
-    ? []
-    : [{ path, message: `answers ${id} otherwise than answers[${before}] does: which of the two holds?` }]
+  return before < 0 ? [] : [{ path, message: `answers ${id} differently from answers[${before}]. Which one is right?` }]
 }
 
 /** For each test, by cause: how often each outcome comes, and why. */
@@ -161,7 +159,10 @@ function evidenceOf(
     const [mine, own] = [p[at] ?? 1, probabilities[c] ?? 0]
     const others = own < 1 ? (all - own * mine) / (1 - own) : 0
     return {
-      ...{ test: answer.test, outcome: answer.outcome, words, why: why ?? '' },
+      test: answer.test,
+      outcome: answer.outcome,
+      words,
+      why: why ?? '',
       weight: others > 0 ? Math.log(mine / others) : 0,
     }
   })
@@ -197,13 +198,13 @@ function doubtOf(
     const p = table.get(answer.test)?.[c]?.p
     const at = outcomeAt(knowledge, answer)
     // An outcome that is rare whatever the cause surprises nobody.
-    return p !== undefined && (p[at] ?? 1) < SURPRISING && (p[at] ?? 1) < 0.5 * mostLikely(table, answer, at)
+    return p !== undefined && (p[at] ?? 1) < SURPRISING && (p[at] ?? 1) < 0.5 * maxLikely(table, answer, at)
   })
   if (surprises.length < SURPRISES || best === undefined) return null
   const names = surprises.map(({ test }) => knowledge.tests.find(({ id }) => id === test)?.name ?? test)
-  return `These answers hardly go together: ${names.join('; ')}. Either two faults are at work, or one of them is to be looked at again.`
+  return `These answers contradict each other: ${names.join('; ')}. Either there are two faults, or one answer should be checked again.`
 }
 
-function mostLikely(table: Table, { test }: Answer, at: number): number {
+function maxLikely(table: Table, { test }: Answer, at: number): number {
   return Math.max(...(table.get(test) ?? []).map(({ p }) => p[at] ?? 0))
 }

@@ -3,7 +3,8 @@ import type { CheckedDrive } from '../drive/drive.ts'
 import { settleDrive } from '../path/settle.ts'
 import { DEMO_DRIVES, demoDrive } from '../testing/demo-drives.ts'
 import { changed, loopDrive } from '../testing/drives.ts'
-import type { CheckId, WearVerdict } from '../wear/checks.ts'
+import type { Verdict } from '../verdict/verdict.ts'
+import type { CheckId } from '../wear/checks.ts'
 import { judgePart } from '../wear/judge.ts'
 import { wearParts } from '../wear/parts.ts'
 import { driveEvidence, unanswered } from './drive-evidence.ts'
@@ -75,10 +76,11 @@ test('a belt too short for its adjuster is said to be so', () => {
   expect(says(short)['drive-fit']).toBe('short')
 })
 
-describe('what the last walkround saw', () => {
-  const looked = (...seen: [part: string, check: CheckId, verdict: WearVerdict][]) =>
+describe('what the last inspection saw', () => {
+  const looked = (...seen: [part: string, check: CheckId, verdict: Verdict][]) =>
     driveEvidence(settleDrive(ketch), {
-      ...{ kmSinceFitted: null, daysSinceFitted: null },
+      kmSinceFitted: null,
+      daysSinceFitted: null,
       looked: wearParts(ketch).flatMap((part) => {
         const checks = seen.flatMap(([of, check, verdict]) =>
           part.kind === of && part.checks.includes(check) ? [{ check, verdict, reason: 'as seen' }] : [],
@@ -86,17 +88,17 @@ describe('what the last walkround saw', () => {
         return checks.length === 0 ? [] : [judgePart(part, checks)]
       }),
     })
-      .filter(({ shownBy }) => shownBy === 'walkround')
+      .filter(({ shownBy }) => shownBy === 'inspection')
       .map(({ test: id, outcome }) => [id, outcome])
 
   test('counts by the worst of each kind; what could not be told clears nothing', () => {
     expect(looked()).toEqual([])
-    expect(looked(['belt', 'glaze', 'watch'], ['belt', 'cracks', 'replace'])).toEqual([['drive-belt-worn', 'replace']])
-    expect(looked(['belt', 'glaze', 'ok'], ['belt', 'cracks', 'unknown'])).toEqual([])
-    expect(looked(['tensioner', 'arm-travel', 'replace'])).toEqual([['drive-arm-worn', 'replace']])
-    expect(looked(['pulley', 'bearing', 'ok'])).toEqual([['drive-bearing-worn', 'fine']])
+    expect(looked(['belt', 'glaze', 'watch'], ['belt', 'cracks', 'act'])).toEqual([['drive-belt-worn', 'replace']])
+    expect(looked(['belt', 'glaze', 'fine'], ['belt', 'cracks', 'unknown'])).toEqual([])
+    expect(looked(['tensioner', 'arm-travel', 'act'])).toEqual([['drive-arm-worn', 'replace']])
+    expect(looked(['pulley', 'bearing', 'fine'])).toEqual([['drive-bearing-worn', 'fine']])
     // Neither a belt's age nor dust in a groove says anything of ribs or bearings.
-    expect(looked(['belt', 'age', 'replace'], ['pulley', 'grooves', 'replace'])).toEqual([])
+    expect(looked(['belt', 'age', 'act'], ['pulley', 'grooves', 'act'])).toEqual([])
   })
 })
 

@@ -1,9 +1,10 @@
-/** What the drive itself says of a noise: line-up, grip, fit and what was fitted last. docs/mechanics/noise.md. */
-import { fitLength, fitSituation, type FitVerdict } from '../length/fits.ts'
-import { worseAngle } from '../lineup/entry-angles.ts'
-import { lineUp } from '../lineup/fix-plan.ts'
+/** What the drive itself says of a noise: alignment, grip, fit and what was fitted last. docs/mechanics/noise.md. */
+import { worstOf } from '../verdict/verdict.ts'
+import { fitLength, fitSituation, type FitVerdict } from '../length/verdict.ts'
+import { worseAngle } from '../alignment/entry-angles.ts'
+import { spanLines } from '../alignment/fix-plan.ts'
 import type { SettledDrive } from '../path/settle.ts'
-import { GRIP_MARGIN } from '../tension/least-tension.ts'
+import { GRIP_MARGIN } from '../tension/nominal.ts'
 import { spanTensions } from '../tension/span-tensions.ts'
 import type { CheckId } from '../wear/checks.ts'
 import type { PartJudged } from '../wear/judge.ts'
@@ -14,7 +15,7 @@ import type { Knowledge } from './knowledge.ts'
 /** An answer that was computed, with the figure it rests on and the step of the bench that shows it. */
 export interface DriveSays extends Answer {
   readonly detail: string
-  readonly shownBy: 'lineup' | 'tension' | 'length' | 'history' | 'walkround'
+  readonly shownBy: 'alignment' | 'tension' | 'length' | 'history' | 'inspection'
 }
 
 /** km that a belt counts as new for; where nobody read the distance, days within which it surely is and after which it is not (nominal). */
@@ -35,7 +36,7 @@ export interface DriveEvidenceOptions {
  * no length was put in, is left open rather than taken for fine.
  */
 export function driveEvidence(settled: SettledDrive, since: DriveEvidenceOptions): readonly DriveSays[] {
-  return [...ofLine(settled), ...ofGrip(settled), ...ofFit(settled), ...ofAge(since), ...ofWear(since.looked ?? [])]
+  return [...ofLine(settled), ...ofGrip(settled), ...ofPlan(settled), ...ofAge(since), ...ofWear(since.looked ?? [])]
 }
 
 /**
@@ -57,15 +58,16 @@ export function unanswered(
 
 function ofLine({ drive, belts }: SettledDrive): readonly DriveSays[] {
   if (drive.pulleys.every(({ z, tilt }) => z === undefined && tilt === undefined)) return []
-  const spans = belts.flatMap((belt) => lineUp(belt))
+  const spans = belts.flatMap((belt) => spanLines(belt))
   if (spans.length === 0) return []
-  const outcome =
-    (['act', 'watch'] as const).find((verdict) => spans.some((span) => span.verdict === verdict)) ?? 'quiet'
-  const worst = spans.filter(({ verdict }) => verdict === outcome).map(worseAngle)
+  const gravest = worstOf(spans.map(({ verdict }) => verdict))
+  const worst = spans.filter(({ verdict }) => verdict === gravest).map(worseAngle)
   return [
     {
-      ...{ test: 'drive-line', outcome, shownBy: 'lineup' },
-      detail: `meets its grooves at ${Math.max(...worst).toFixed(2)}° at the worst`,
+      test: 'drive-line',
+      outcome: gravest === 'act' || gravest === 'watch' ? gravest : 'quiet',
+      shownBy: 'alignment',
+      detail: `enters its grooves at ${Math.max(...worst).toFixed(2)}° at worst`,
     },
   ]
 }
@@ -83,7 +85,9 @@ function ofGrip(settled: SettledDrive): readonly DriveSays[] {
       {
         test: `drive-grip-${condition}`,
         outcome: least < 1 ? 'act' : least < GRIP_MARGIN ? 'watch' : 'fine',
-        detail: Number.isFinite(least) ? `${least.toFixed(2)} of what it needs, fully loaded` : 'teeth hold it',
+        detail: Number.isFinite(least)
+          ? `${least.toFixed(2)} of the grip it needs at full load`
+          : 'toothed, cannot slip',
         shownBy: 'tension',
       },
     ]
@@ -99,7 +103,7 @@ const FIT_OUTCOME: Readonly<Record<FitVerdict, 'fine' | 'watch' | 'act' | 'short
   'too long': 'act',
 }
 
-function ofFit({ belts }: SettledDrive): readonly DriveSays[] {
+function ofPlan({ belts }: SettledDrive): readonly DriveSays[] {
   const fits = belts.flatMap((belt) => {
     const situation = fitSituation(belt)
     return situation === undefined || belt.belt.length === null ? [] : [fitLength(situation, belt.belt.length)]
@@ -130,16 +134,21 @@ function ofWear(looked: readonly PartJudged[]): readonly DriveSays[] {
       .flatMap(({ part, checks: judged }) =>
         judged.filter(({ check }) => checks?.includes(check) ?? true).map((each) => ({ ...each, name: part.name })),
       )
-    const worst = (['replace', 'watch', 'unknown'] as const)
+    const worst = (['act', 'watch', 'unknown'] as const)
       .map((verdict) => seen.find((each) => each.verdict === verdict))
       .find((each) => each !== undefined)
     if (worst === undefined)
-      return seen.length === 0
-        ? []
-        : [{ test, outcome: 'fine', detail: 'fine when it was looked at', shownBy: 'walkround' }]
+      return seen.length === 0 ? [] : [{ test, outcome: 'fine', detail: 'fine when checked', shownBy: 'inspection' }]
     return worst.verdict === 'unknown'
       ? []
-      : [{ test, outcome: worst.verdict, detail: `${worst.name}: ${worst.reason}`, shownBy: 'walkround' }]
+      : [
+          {
+            test,
+            outcome: worst.verdict === 'act' ? 'replace' : worst.verdict,
+            detail: `${worst.name}: ${worst.reason}`,
+            shownBy: 'inspection',
+          },
+        ]
   })
 }
 

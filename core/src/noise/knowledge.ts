@@ -1,7 +1,8 @@
 /** What is known of noises: causes, tests and how often a cause gives each outcome. docs/mechanics/noise.md. */
-import { ValidationError, type InferType } from 'yup'
-import type { DocumentProblem } from '../drive/references.ts'
-import { choice, constant, identifier, list, quantity, record, text } from '../drive/schema-kit.ts'
+import type { InferType } from 'yup'
+import { problemsOf } from '../schema/problems.ts'
+import type { DocumentProblem } from '../drive/document-problem.ts'
+import { choice, constant, identifier, list, quantity, record, text } from '../schema/schema-kit.ts'
 import nominal from './knowledge.json' with { type: 'json' }
 
 /** What a question is about: what is heard, when, since when, with what else, what the drive itself says, a recording, or a test to do. */
@@ -9,13 +10,13 @@ export const ASKS = ['heard', 'when', 'since', 'sign', 'drive', 'sound', 'test']
 export type Ask = (typeof ASKS)[number]
 
 /** Likelihoods stay this far from never and always: no outcome may make a cause impossible. */
-const LEAST_LIKELIHOOD = 0.005
+const MIN_LIKELIHOOD = 0.005
 
 const sentence = (description: string) => text(description, 400).required('must not be empty')
 const likelihoods = list(
-  quantity('', 'How often.', { min: LEAST_LIKELIHOOD, max: 1 - LEAST_LIKELIHOOD }),
+  quantity('', 'How often.', { min: MIN_LIKELIHOOD, max: 1 - MIN_LIKELIHOOD }),
   'How often each outcome comes, in the order of the outcomes; together 1.',
-  { least: 2, most: 12 },
+  { min: 2, max: 12 },
 )
 
 const causeSchema = record({
@@ -24,15 +25,15 @@ const causeSchema = record({
   prior: quantity('', 'How often it is that, before anything is asked; together 1.', { min: 0.0005, max: 0.9 }),
   part: sentence('The part it is found on.'),
   what: sentence('What happens.'),
-  actions: list(sentence('One thing to do.'), 'What mends it.', { least: 1, most: 8 }),
-  goesWith: list(sentence('One part.'), 'What usually goes with it.', { most: 8 }),
-  prove: sentence('How to prove the repair.'),
+  actions: list(sentence('One thing to do.'), 'What mends it.', { min: 1, max: 8 }),
+  goesWith: list(sentence('One part.'), 'What usually goes with it.', { max: 8 }),
+  prove: sentence('Proof of repair.'),
 })
 
 const testSchema = record({
   id: identifier('The name answers refer to.'),
   ask: choice(ASKS, 'What it is about.'),
-  name: sentence('What is asked, or done.'),
+  name: sentence('Question or test.'),
   minutes: quantity('min', 'What it takes; 0 for what is only asked.', { min: 0, max: 240 }),
   engine: choice(['off', 'running', 'any'], 'What the engine does meanwhile.').optional(),
   hazard: quantity('', '0 harmless, 1 beside a running engine, 2 near to what turns.', {
@@ -40,8 +41,8 @@ const testSchema = record({
     max: 2,
     integer: true,
   }).optional(),
-  how: list(sentence('One step.'), 'How it is done.', { most: 8 }).optional(),
-  cautions: list(sentence('One caution.'), 'What can hurt.', { most: 8 }).optional(),
+  how: list(sentence('One step.'), 'How it is done.', { max: 8 }).optional(),
+  cautions: list(sentence('One caution.'), 'What can hurt.', { max: 8 }).optional(),
   limitSeconds: quantity('s', 'No longer than this.', { min: 1, max: 600 }).optional(),
   outcomes: list(
     record({
@@ -50,17 +51,17 @@ const testSchema = record({
       means: text('What it points to.', 200),
     }),
     'What may come of it.',
-    { least: 2, most: 12 },
+    { min: 2, max: 12 },
   ),
   otherwise: likelihoods,
   rows: list(
     record({
-      causes: list(identifier('A cause.'), 'The causes it is about.', { least: 1, most: 40 }),
+      causes: list(identifier('A cause.'), 'The causes it is about.', { min: 1, max: 40 }),
       p: likelihoods,
       why: sentence('The reason.'),
     }),
     'How often some causes give each outcome.',
-    { most: 40 },
+    { max: 40 },
   ),
 })
 
@@ -69,8 +70,8 @@ const knowledgeSchema = record({
   version: constant(1, 'must be 1', 'Version of the format.'),
   edition: sentence('Which edition of the knowledge.'),
   note: text('What its figures rest on.', 1000),
-  causes: list(causeSchema, 'What it may be.', { least: 2, most: 60 }),
-  tests: list(testSchema, 'What is asked or done.', { least: 1, most: 120 }),
+  causes: list(causeSchema, 'Possible causes.', { min: 2, max: 60 }),
+  tests: list(testSchema, 'What is asked or done.', { min: 1, max: 120 }),
 })
 
 /** Knowledge as it is written; not yet known to hold together. */
@@ -92,21 +93,11 @@ const ROUNDING = 0.005
 
 /** Checks what is said to be knowledge; problems name their place as a JSON path. */
 export function readKnowledge(value: unknown): KnowledgeRead {
-  try {
-    const file = knowledgeSchema.validateSync(value, { strict: true, abortEarly: false })
-    const problems = [...repeated(file), ...unevenRows(file)]
-    return problems.length > 0 ? { ok: false, problems } : { ok: true, knowledge: file as Knowledge }
-  } catch (error) {
-    if (!(error instanceof ValidationError)) throw error
-    const all = error.inner.length === 0 ? [error] : error.inner
-    return {
-      ok: false,
-      problems: all.map(({ path, errors, message }) => ({
-        path: path === undefined || path === '' ? '$' : `$.${path}`,
-        message: errors[0] ?? message,
-      })),
-    }
-  }
+  const shape = problemsOf(knowledgeSchema, value)
+  if (shape.length > 0) return { ok: false, problems: shape }
+  const file = value as KnowledgeFile
+  const problems = [...repeated(file), ...unevenRows(file)]
+  return problems.length > 0 ? { ok: false, problems } : { ok: true, knowledge: file as Knowledge }
 }
 
 function repeated({ causes, tests }: KnowledgeFile): DocumentProblem[] {

@@ -1,8 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
-import { readFileSync } from 'node:fs'
 import type { CheckedDrive } from '../drive/drive.ts'
-import { readDriveText } from '../drive/read.ts'
 import { settleDrive } from '../path/settle.ts'
+import { demoDrive } from '../testing/demo-drives.ts'
 import { loopDrive } from '../testing/drives.ts'
 import { recurring, repetitionAnswer, repetitionMatches } from './repetition.ts'
 
@@ -43,7 +42,8 @@ describe('what keeps time', () => {
 
   test('is an answer in words; a steady noise is one too, and a repetition of nothing known is none', () => {
     expect(repetitionAnswer(15.1, repetitionMatches(settled, 900, 15.1), 900)).toEqual({
-      ...{ test: 'repeats', outcome: 'crank' },
+      test: 'repeats',
+      outcome: 'crank',
       detail: '15.10 times a second at 900 rpm, with Shaft 0 (15.00)',
     })
     expect(repetitionAnswer(null, [], 900)?.outcome).toBe('none')
@@ -52,16 +52,13 @@ describe('what keeps time', () => {
 
   test('parts of the demo drives that differ by more than 5 % are told apart from 2 % beside', () => {
     for (const name of ['ketch-main', 'haulm-main', 'skerry-rod']) {
-      const read = readDriveText(
-        readFileSync(new URL(`../../../demo/drives/${name}.drive.json`, import.meta.url), 'utf8'),
-      )
-      if (!read.ok) throw new Error(name)
-      const all = recurring(settleDrive(read.drive), 850)
+      const demo = settleDrive(demoDrive(name))
+      const all = recurring(demo, 850)
       for (const each of all) {
         const alone = all.every((other) => other === each || Math.abs(other.expected / each.expected - 1) > 0.05)
         if (!alone) continue
         for (const error of [-0.02, 0, 0.02])
-          expect(repetitionMatches(settleDrive(read.drive), 850, each.expected * (1 + error))[0]).toMatchObject({
+          expect(repetitionMatches(demo, 850, each.expected * (1 + error))[0]).toMatchObject({
             id: each.id,
             times: each.times,
           })

@@ -35,7 +35,9 @@ export function recurring(settled: SettledDrive, rpm: number): readonly Recurrin
       ? []
       : [
           {
-            ...{ of: 'belt', id: belt.belt.id, what: belt.belt.name },
+            of: 'belt',
+            id: belt.belt.id,
+            what: belt.belt.name,
             expected: (speed * MM_PER_M) / belt.path.length,
           },
         ]
@@ -46,7 +48,9 @@ export function recurring(settled: SettledDrive, rpm: number): readonly Recurrin
       ? []
       : [
           {
-            ...{ of: shaft.kind === 'crank' ? 'crank' : 'part', id: shaft.id, what: shaft.name },
+            of: shaft.kind === 'crank' ? 'crank' : 'part',
+            id: shaft.id,
+            what: shaft.name,
             expected: (ratio * rpm) / S_PER_MIN,
           },
         ]
@@ -70,12 +74,13 @@ export function repetitionAnswer(
   matches: readonly RepetitionMatch[],
   rpm: number,
 ): Answer | undefined {
-  if (repetition === null) return { test: 'repeats', outcome: 'none', detail: 'steady, it does not come back' }
+  if (repetition === null) return { test: 'repeats', outcome: 'none', detail: 'steady, does not repeat' }
   const [nearest] = matches
   if (nearest === undefined) return undefined
   const twice = nearest.times === 2 ? 'twice ' : ''
   return {
-    ...{ test: 'repeats', outcome: nearest.of },
+    test: 'repeats',
+    outcome: nearest.of,
     detail: `${repetition.toFixed(2)} times a second at ${Math.round(rpm)} rpm, ${twice}with ${nearest.what} (${nearest.expected.toFixed(2)})`,
   }
 }

@@ -1,5 +1,5 @@
 import { inverse, Matrix, solve, SVD } from 'ml-matrix'
-import { FIT_SETTLED_SHARE, FIT_STEPS, RANK_SHARE } from './tolerances.ts'
+import { FIT_SETTLED_SHARE, PLAN_STEPS, RANK_SHARE } from './tolerances.ts'
 
 /** Residuals, each in units of its own standard deviation, and their derivatives, a row for each residual. */
 export interface Residuals {
@@ -25,7 +25,7 @@ export function fitLeastSquares(evaluate: (at: readonly number[]) => Residuals, 
   let here = evaluate(at)
   let cost = costOf(here)
   let damping = 1e-3
-  for (let iterations = 1; iterations <= FIT_STEPS; iterations++) {
+  for (let iterations = 1; iterations <= PLAN_STEPS; iterations++) {
     const { normal, gradient } = normalEquations(here)
     let improved = false
     for (let tries = 0; tries < 12 && !improved; tries++) {
@@ -50,7 +50,7 @@ export function fitLeastSquares(evaluate: (at: readonly number[]) => Residuals, 
     }
     if (!improved) return { status: 'settled', at, cost, iterations }
   }
-  return { status: 'cap', at, cost, iterations: FIT_STEPS }
+  return { status: 'cap', at, cost, iterations: PLAN_STEPS }
 }
 
 function costOf({ values }: Residuals): number {

@@ -1,6 +1,6 @@
 /**
  * Every tolerance of the core, with its unit and what it is for. None of them can be changed by a caller:
- * a tolerance that the user may set is a rule of the shop and stands with the other nominal values instead.
+ * a tolerance that the user may set is a rule of the workshop and stands with the other nominal values instead.
  */
 
 /** mm of stated length. How closely an adjuster's place is solved; far below anything a tape can read. */
@@ -37,7 +37,7 @@ export const RATIO_FIGHT_SHARE = 0.005
 export const FIT_SETTLED_SHARE = 1e-10
 
 /** Steps of a least-squares fit; well-posed surveys settle in under ten. */
-export const FIT_STEPS = 60
+export const PLAN_STEPS = 60
 
 /** Share of the largest singular value below which a direction counts as not held by any reading. */
 export const RANK_SHARE = 1e-7

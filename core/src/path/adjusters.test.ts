@@ -1,12 +1,12 @@
 import { describe, expect, test } from '@jest/globals'
-import type { Adjuster } from '../drive/adjuster.ts'
+import type { Adjuster } from '../adjusters/adjuster.ts'
 import type { Shaft } from '../drive/shaft.ts'
 import type { Point } from '../numerics/vectors.ts'
 import { loopDrive, placeOfShaft } from '../testing/drives.ts'
 import { vectorNamed, mustCheck } from '../testing/vectors.ts'
 import type { DriveDraft } from '../drive/edits.ts'
 import { solveDrive } from '../solution/solve-drive.ts'
-import { adjusterMotion } from './adjuster-motion.ts'
+import { adjusterMotion } from '../adjusters/kinds.ts'
 import { settleDrive } from './settle.ts'
 
 const shaft = (x: number, y: number): Point => ({ x, y })
@@ -158,7 +158,7 @@ describe('an adjuster that turns back', () => {
 
   test('one that slackens from the start is told to be swapped', () => {
     const belt = solveDrive(swinging(90, 180, null)).belts[0]
-    expect(belt?.problems.map(({ message }) => message).join()).toMatch(/Swap its released and taken-up ends/)
+    expect(belt?.problems.map(({ message }) => message).join()).toMatch(/Swap its slack and tight ends/)
   })
 })
 

@@ -2,6 +2,7 @@ import type { Belt, RouteEntry } from '../drive/belt.ts'
 import type { Pulley } from '../drive/pulley.ts'
 import { approach, segmentsCross, type Point } from '../numerics/vectors.ts'
 import { CROSSING_END_SHARE } from '../numerics/tolerances.ts'
+import { groovesTaken } from '../sections/families.ts'
 import { sectionFigures } from '../sections/sections.ts'
 import { cordAboveSurface } from './cord-radius.ts'
 import { tangentPoint } from './cord-path.ts'
@@ -124,11 +125,6 @@ export function beltLine(belt: Belt, pulley: Pulley, { groove }: RouteEntry): nu
     middle +
     ((pulley.grooves - 1) / 2 - (groove - 1) - (groovesTaken(belt) - 1) / 2) * sectionFigures(pulley.section).pitch
   )
-}
-
-/** Grooves that a belt, or its matched set, takes up. */
-export function groovesTaken(belt: Belt): number {
-  return sectionFigures(belt.section).family === 'multi-rib' ? belt.ribs : (belt.count ?? 1)
 }
 
 /** Where a belt runs along the shaft on one pulley, from edge to edge. */

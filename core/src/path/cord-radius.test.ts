@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
 import type { SizedPulley } from '../drive/pulley.ts'
-import { beltLabel, statedMinusCord } from '../sections/sections.ts'
+import { beltLabel, statedMinusCord } from '../sections/families.ts'
 import type { DriveDraft } from '../drive/edits.ts'
 import { mustCheck, vectorNamed } from '../testing/vectors.ts'
 import { cordRadius, metalRadius } from './cord-radius.ts'

@@ -1,6 +1,6 @@
 import type { Contact } from '../drive/belt.ts'
 import type { SizedPulley } from '../drive/pulley.ts'
-import { sectionFigures, type Section } from '../sections/sections.ts'
+import { type Section, sectionFigures } from '../sections/sections.ts'
 import { TURN_RAD } from '../numerics/vectors.ts'
 import type { Mm } from '../units/quantity.ts'
 

@@ -1,11 +1,12 @@
-import type { Adjuster } from '../drive/adjuster.ts'
+import { adjusterMotion, kindOf } from '../adjusters/kinds.ts'
+import type { Adjuster } from '../adjusters/adjuster.ts'
 import type { Belt } from '../drive/belt.ts'
 import type { CheckedDrive, DriveDocument } from '../drive/drive.ts'
 import { isSized, type Pulley } from '../drive/pulley.ts'
 import type { Shaft } from '../drive/shaft.ts'
 import type { Point } from '../numerics/vectors.ts'
 import type { Mm } from '../units/quantity.ts'
-import { adjusterMotion, type AdjusterMotion } from './adjuster-motion.ts'
+import type { AdjusterMotion } from '../adjusters/motion.ts'
 import { cordRadius, metalRadius } from './cord-radius.ts'
 import type { CordCircle } from './cord-path.ts'
 import { ribsSigns, type Sign } from './turning.ts'
@@ -91,9 +92,8 @@ export class DriveParts {
    */
   stand(id: string, u: number): void {
     this.travels.set(id, u)
-    const { kind } = this.adjuster(id)
     const idle = !this.owners.has(id) && this.held[id] === undefined
-    if (idle && kind !== 'spring-arm' && kind !== 'eccentric') return
+    if (idle && !kindOf(this.adjuster(id)).placesItsShaft) return
     const motion = this.motion(id)
     if (motion.moves === 'radius') {
       this.growth.set(motion.pulley, motion.growthAt(u).by)

@@ -5,16 +5,16 @@
 import type { ShaftKind } from '../drive/shaft.ts'
 
 /** mm that a span must stay clear of metal it does not touch. */
-export const LEAST_CLEARANCE_MM = 3
+export const MIN_CLEARANCE_MM = 3
 
 /** Teeth that must be in mesh before a toothed pulley may be loaded. */
-export const LEAST_TEETH_IN_MESH = 6
+export const MIN_TEETH_IN_MESH = 6
 
 /** Share of its stated length by which a belt may differ from its path where its own adjuster does not make them agree. */
 export const LENGTH_DOUBT_SHARE = 0.003
 
 /** Degrees of wrap below which a pulley of this kind is warned about. */
-export const LEAST_WRAP_DEG: Readonly<Record<ShaftKind, number>> = {
+export const MIN_WRAP_DEG: Readonly<Record<ShaftKind, number>> = {
   crank: 80,
   alternator: 100,
   generator: 90,

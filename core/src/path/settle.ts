@@ -1,12 +1,12 @@
-import type { Adjuster } from '../drive/adjuster.ts'
+import type { Adjuster } from '../adjusters/adjuster.ts'
 import type { Belt } from '../drive/belt.ts'
 import type { CheckedDrive } from '../drive/drive.ts'
 import type { Pulley } from '../drive/pulley.ts'
 import type { Point } from '../numerics/vectors.ts'
 import { SETTLING_SWEEPS, TRAVEL_SETTLED } from '../numerics/tolerances.ts'
 import type { Mm } from '../units/quantity.ts'
-import { statedMinusCord } from '../sections/sections.ts'
-import type { AdjusterMotion } from './adjuster-motion.ts'
+import { statedMinusCord } from '../sections/families.ts'
+import type { AdjusterMotion } from '../adjusters/motion.ts'
 import {
   lengthRateOfGrowth,
   lengthRateOfMove,

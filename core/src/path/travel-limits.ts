@@ -1,4 +1,5 @@
-import type { Adjuster } from '../drive/adjuster.ts'
+import { kindOf } from '../adjusters/kinds.ts'
+import type { Adjuster } from '../adjusters/adjuster.ts'
 
 /** Travel nearer to the release stop than this leaves nothing to slacken (nominal). */
 const TIGHT_TRAVEL = 0.08
@@ -15,9 +16,13 @@ export interface TravelLimits {
 }
 
 export function travelLimits(adjuster: Adjuster | null): TravelLimits {
-  if (adjuster?.kind === 'spring-arm' && adjuster.marks !== undefined) {
-    const { min, nominal, max } = adjuster.marks
-    return { newFrom: Math.max(min, TIGHT_TRAVEL), newTo: nominal, endTo: max, restsOn: 'marks' }
-  }
+  const marks = adjuster === null ? undefined : kindOf(adjuster).marks(adjuster)
+  if (marks !== undefined)
+    return {
+      newFrom: Math.max(marks.min, TIGHT_TRAVEL),
+      newTo: marks.nominal,
+      endTo: marks.max,
+      restsOn: 'marks',
+    }
   return { newFrom: TIGHT_TRAVEL, newTo: NEW_TRAVEL, endTo: END_TRAVEL, restsOn: 'nominal' }
 }

@@ -17,7 +17,7 @@ export interface BestSizesOptions {
   readonly step: SizeStep
   readonly rules?: ShopRules
   /** How many sets to keep, best first. */
-  readonly most?: number
+  readonly max?: number
 }
 
 /** One set of sizes, one for each free pulley. */
@@ -42,7 +42,7 @@ export interface BestSizesProgress {
 }
 
 /** Boxes of sets looked at before the search gives up: some seconds. */
-const MOST_BOXES = 300_000
+const MAX_BOXES = 300_000
 
 /** Boxes between two reports of progress. */
 const REPORT_EVERY = 2000
@@ -53,13 +53,13 @@ export function bestSizesRefusal(
   free: readonly FreePulley[],
   rules: ShopRules,
 ): string | undefined {
-  if (free.length === 0) return 'Say which pulleys may be another size.'
+  if (free.length === 0) return 'Choose which pulleys may change size.'
   for (const { pulley: id, from, to } of free) {
     const pulley = settled.drive.pulleys.find((each) => each.id === id)
     if (pulley === undefined || !isSized(pulley)) return `The size of ${id} is not known yet.`
     if (!(from <= to)) return `The smallest size of ${id} must not be above its largest.`
-    if (to < sizeLimits(pulley, rules).least)
-      return `${id} may not be smaller than ${sizeLimits(pulley, rules).least}, so no size is left for it.`
+    if (to < sizeLimits(pulley, rules).min)
+      return `${id} may not be smaller than ${sizeLimits(pulley, rules).min}, so no size is left.`
   }
   return undefined
 }
@@ -71,7 +71,7 @@ export function bestSizesRefusal(
 export function* searchBestSizes(
   settled: SettledDrive,
   free: readonly FreePulley[],
-  { step, rules = NOMINAL_RULES, most = 3 }: BestSizesOptions,
+  { step, rules = NOMINAL_RULES, max: most = 3 }: BestSizesOptions,
 ): Generator<BestSizesProgress, BestSizes> {
   const dimensions = free.map(({ pulley: id, from, to }) => dimensionOf(settled, id, { from, to, step, rules }))
   const all = dimensions.reduce((product, { sizes }) => product * sizes.length, 1)
@@ -85,14 +85,14 @@ export function* searchBestSizes(
   const worst = () => (found.length < most ? Infinity : (found.at(-1)?.cost.total ?? Infinity))
   const whole: Box = dimensions.map(({ sizes }) => [0, sizes.length - 1])
   const sizesAt = (box: Box, end: 0 | 1) => box.map((range, k) => dimensions[k]?.sizes[range[end]] ?? 0)
-  const waiting: { readonly box: Box; readonly least: number }[] = [{ box: whole, least: 0 }]
+  const waiting: { readonly box: Box; readonly min: number }[] = [{ box: whole, min: 0 }]
   let [boxes, looked, done] = [0, 0, 0]
   for (;;) {
     const next = waiting.pop()
-    if (next === undefined || boxes >= MOST_BOXES) return { sets: found, all, looked, complete: next === undefined }
+    if (next === undefined || boxes >= MAX_BOXES) return { sets: found, all, looked, complete: next === undefined }
     boxes++
     if (boxes % REPORT_EVERY === 0) yield { done: done / all }
-    const { box, least } = next
+    const { box, min: least } = next
     if (least >= worst()) {
       done += volume(box)
       continue
@@ -111,9 +111,9 @@ export function* searchBestSizes(
       }
       continue
     }
-    const both = halves.map((half) => ({ box: half, least: cost.atLeast(sizesAt(half, 0), sizesAt(half, 1)) }))
+    const both = halves.map((half) => ({ box: half, min: cost.atLeast(sizesAt(half, 0), sizesAt(half, 1)) }))
     // The more promising half is looked at first: what it holds rules out more of the other.
-    waiting.push(...both.toSorted((a, b) => b.least - a.least))
+    waiting.push(...both.toSorted((a, b) => b.min - a.min))
   }
 }
 
@@ -162,7 +162,7 @@ function dimensionOf(
 ): Dimension {
   const pulley = settled.drive.pulleys.find((each) => each.id === id)
   if (pulley === undefined) throw new Error(`There is no pulley "${id}" to change.`)
-  const { least, most } = sizeLimits(pulley, rules)
+  const { min: least, max: most } = sizeLimits(pulley, rules)
   const made = sizesBetween(pulley, step, Math.max(from, least), Math.min(to, most))
   const now = sizeOf(pulley)
   const keeps = now !== null && now >= from && now <= to && !made.includes(now)

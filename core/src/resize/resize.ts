@@ -35,10 +35,10 @@ export function radiusPerSize(pulley: Pulley): number {
 }
 
 /** The smallest size a pulley may have in this workshop, and the largest the document takes. */
-export function sizeLimits(pulley: Pulley, rules: ShopRules): { readonly least: number; readonly most: number } {
-  if (pulley.face === 'smooth') return { least: mustRule(rules, ruleKey.leastSmooth), most: 2000 }
-  const least = mustRule(rules, ruleKey.leastSize(pulley.section))
-  return { least, most: pulley.face === 'toothed' ? 400 : 2000 }
+export function sizeLimits(pulley: Pulley, rules: ShopRules): { readonly min: number; readonly max: number } {
+  if (pulley.face === 'smooth') return { min: mustRule(rules, ruleKey.minSmooth), max: 2000 }
+  const least = mustRule(rules, ruleKey.minSize(pulley.section))
+  return { min: least, max: pulley.face === 'toothed' ? 400 : 2000 }
 }
 
 /** Sizes between two, both included where they fall on a step. */

@@ -75,7 +75,7 @@ export class SizeCost {
       const shaft = drive.shafts.find((each) => each.id === id)
       if (shaft === undefined || ratio === null || shaft.kind === 'crank') return []
       const range = usefulRange(shaft, rules)
-      if (range.least === null && range.most === null) return []
+      if (range.min === null && range.max === null) return []
       const steps = through.map(({ driving, driven, drivingRadius, drivenRadius }) => ({
         driving: this.run(driving, drivingRadius),
         driven: this.run(driven, drivenRadius),
@@ -156,8 +156,8 @@ export class SizeCost {
       // Too slow is least so at the fastest, too fast at the slowest.
       cost += POINTS.time * timeOutside(range, fastest, this.bins).below
       cost += POINTS.time * timeOutside(range, slowest, this.bins).above
-      if (range.most !== null) cost += POINTS.overspeed * Math.max(0, (slowest * maxRpm) / range.most.rpm - 1)
-      if (range.least !== null) cost += POINTS.underspeed * Math.max(0, 1 - (fastest * idleRpm) / range.least.rpm)
+      if (range.max !== null) cost += POINTS.overspeed * Math.max(0, (slowest * maxRpm) / range.max.rpm - 1)
+      if (range.min !== null) cost += POINTS.underspeed * Math.max(0, 1 - (fastest * idleRpm) / range.min.rpm)
     }
     return cost
   }

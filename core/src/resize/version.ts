@@ -3,7 +3,7 @@ import type { CheckedDrive } from '../drive/drive.ts'
 import { onlyLeads } from '../drive/shaft.ts'
 import { degrees } from '../numerics/vectors.ts'
 import { chooseBelt, fitOf } from '../length/belt-choice.ts'
-import { FIT_RANK, type Fit } from '../length/fits.ts'
+import { FIT_RANK, type Fit } from '../length/verdict.ts'
 import { lengthAnswer } from '../length/length-answer.ts'
 import { settleDrive, type SettledBelt, type SettledDrive } from '../path/settle.ts'
 import { NOMINAL_RULES, type ShopRules } from '../rules/rules.ts'
@@ -69,7 +69,7 @@ export function driveVersion(
   const chosen = touched.map((id) => beltAfter(resized, id, changes.length === 0))
   const drive = withLengths(resized.drive, chosen)
   const settled = settleDrive(drive)
-  const belts = chosen.map((after): BeltAfter => ({ ...after, leastWrap: leastWrapOf(settled, after.belt) }))
+  const belts = chosen.map((after): BeltAfter => ({ ...after, leastWrap: minWrapOf(settled, after.belt) }))
   const troubles = newProblems(before, settled, { rules, lengthText })
   return {
     sizes: changes,
@@ -111,7 +111,7 @@ function beltAfter(resized: SettledDrive, id: string, unchanged: boolean): Omit<
   return { belt: id, before, length: fit?.length ?? null, stays: fit !== null && fit.length === before, fit }
 }
 
-function leastWrapOf({ drive, belts }: SettledDrive, id: string): BeltAfter['leastWrap'] {
+function minWrapOf({ drive, belts }: SettledDrive, id: string): BeltAfter['leastWrap'] {
   const belt = belts.find((each) => each.belt.id === id)
   if (belt === undefined || !belt.path.ok) return null
   const { wraps } = belt.path

@@ -2,7 +2,7 @@
 import { isSized, type Pulley } from '../drive/pulley.ts'
 import type { SettledDrive } from '../path/settle.ts'
 import { NOMINAL_RULES, type ShopRules } from '../rules/rules.ts'
-import { wordingFor } from '../solution/names.ts'
+import { wordingFor } from '../solution/part-names.ts'
 import { shaftSpeeds } from '../speeds/shaft-speeds.ts'
 import { lengthText as usualText } from '../units/format-length.ts'
 import type { Mm } from '../units/quantity.ts'
@@ -88,11 +88,11 @@ function forPulley(
 ): SpeedCandidates {
   const name = wordingFor(settled.drive, lengthText).pulley(pulley)
   const text = (size: number) => (pulley.face === 'toothed' ? `${Math.round(size)} teeth` : lengthText(size))
-  const { least, most } = sizeLimits(pulley, rules)
+  const { min: least, max: most } = sizeLimits(pulley, rules)
   const cannot = (words: string): SpeedCandidates => ({ candidates: [], cannot: [{ pulley: pulley.id, words }] })
   if (exact < least)
     return cannot(`${name} would have to be ${text(Math.max(0, exact))}; the smallest for its belt is ${text(least)}.`)
-  if (exact > most) return cannot(`${name} would have to be ${text(exact)}: larger than any pulley.`)
+  if (exact > most) return cannot(`${name} would have to be ${text(exact)}, larger than any pulley.`)
   const reach = TO_EITHER_SIDE * stepOf(pulley, wanted.step)
   const sizes = sizesBetween(pulley, wanted.step, Math.max(least, exact - reach), Math.min(most, exact + reach))
   const tried = sizes
@@ -100,10 +100,10 @@ function forPulley(
     .map((size) => candidateOf(settled, pulley.id, size, wanted, { rules, lengthText }))
     .toSorted((a, b) => Math.abs(a.off) - Math.abs(b.off))
   const [nearest] = tried
-  if (nearest === undefined) return cannot(`${name}: no size made lies near ${text(exact)}.`)
+  if (nearest === undefined) return cannot(`${name}: no standard size is near ${text(exact)}.`)
   if (!nearest.version.goes) {
     const [why] = nearest.version.troubles
-    return cannot(`${name} at ${text(nearest.size)}: ${why?.message ?? 'it does not go.'}`)
+    return cannot(`${name} at ${text(nearest.size)}: ${why?.message ?? 'it is not possible.'}`)
   }
   return {
     candidates: tried.filter(({ off, version }, i) => version.goes && (i === 0 || Math.abs(off) <= NEAR_SHARE)),
@@ -125,13 +125,13 @@ function candidateOf(
 
 /** Why a wanted speed cannot be asked for, in a sentence; undefined where it can. */
 export function wantedRefusal(rpm: number | null, engineRpm: number): string | undefined {
-  if (rpm === null || !Number.isFinite(rpm)) return 'Say which speed is wanted, in rpm.'
-  if (rpm <= 0) return 'The speed wanted must be more than nothing: a part that stands still needs no pulley.'
-  if (!(engineRpm > 0)) return 'Say at which engine speed: at none nothing turns.'
-  if (rpm / engineRpm > MOST_RATIO || rpm / engineRpm < 1 / MOST_RATIO)
-    return `That is ${rpm > engineRpm ? `${Math.round(rpm / engineRpm)} times the engine’s speed` : `one turn for ${Math.round(engineRpm / rpm)} of the engine`}: no pair of pulleys gives it.`
+  if (rpm === null || !Number.isFinite(rpm)) return 'Enter the speed you need, in rpm.'
+  if (rpm <= 0) return 'The speed must be above zero.'
+  if (!(engineRpm > 0)) return 'Enter the engine speed, above zero.'
+  if (rpm / engineRpm > MAX_RATIO || rpm / engineRpm < 1 / MAX_RATIO)
+    return `That is ${rpm > engineRpm ? `${Math.round(rpm / engineRpm)} times the engine’s speed` : `one turn for ${Math.round(engineRpm / rpm)} of the engine`}: no pair of pulleys can do that.`
   return undefined
 }
 
 /** Ratios beyond this are slips of the pen: the smaller pulley would be lost in the larger one’s hub. */
-const MOST_RATIO = 20
+const MAX_RATIO = 20

@@ -4,9 +4,9 @@ import type { CheckedDrive } from '../drive/drive.ts'
 import type { ProblemCode } from '../solution/problem.ts'
 import { solveDrive, type BeltSolution } from '../solution/solve-drive.ts'
 import { nearMisses, spansOf } from '../path/clearance.ts'
-import { LEAST_WRAP_DEG } from '../path/nominal.ts'
+import { MIN_WRAP_DEG } from '../path/nominal.ts'
 import { settleDrive } from '../path/settle.ts'
-import { randomFrom, SEED } from '../testing/random.ts'
+import { randomFrom, runs, SEED } from '../testing/random.ts'
 import { randomRouteSet } from '../testing/route-sets.ts'
 import { searchRoutes } from './search.ts'
 
@@ -60,7 +60,7 @@ function meritsOf(drive: CheckedDrive): number[] | undefined {
     const shaft = drive.shafts.find(({ id }) => id === drive.pulleys.find((each) => each.id === pulley)?.shaft)
     // Half-way and taken up, where a belt runs.
     const wrap = Math.min(...[0, 2].map((at) => solved[at]?.wraps[i]?.angle ?? 0))
-    return sum + Math.max(0, LEAST_WRAP_DEG[shaft?.kind ?? 'other'] - wrap)
+    return sum + Math.max(0, MIN_WRAP_DEG[shaft?.kind ?? 'other'] - wrap)
   }, 0)
   const adjusted = drive.adjusters[0]?.kind === 'slide' ? drive.adjusters[0].shaft.replace('s', 'p') : undefined
   const after = adjusted === undefined ? 0 : belt.route.findIndex(({ pulley }) => pulley === adjusted) - 1
@@ -70,10 +70,10 @@ function meritsOf(drive: CheckedDrive): number[] | undefined {
 
 describe(`the search against trying everything, seed ${SEED}`, () => {
   const random = randomFrom(SEED)
-  // 200 sets; those of eight pulleys are few, since trying everything takes up to 40 000 orders each.
-  const sizes = [3, 4, 5, 6].flatMap((size) => Array.from({ length: 45 }, () => size))
-  const sets = [...sizes, ...Array.from({ length: 16 }, () => 7), ...Array.from({ length: 4 }, () => 8)].map((size) =>
-    randomRouteSet(random, size),
+  // Those of eight pulleys are few, since trying everything takes up to 40 000 orders each.
+  const counts = { 3: runs(20, 90), 4: runs(20, 90), 5: runs(20, 90), 6: runs(20, 90), 7: runs(3, 32), 8: runs(0, 8) }
+  const sets = Object.entries(counts).flatMap(([size, count]) =>
+    Array.from({ length: count }, () => randomRouteSet(random, Number(size))),
   )
 
   test('the best route is the same, and there are as many', () => {
@@ -94,6 +94,6 @@ describe(`the search against trying everything, seed ${SEED}`, () => {
       else withRoutes++
     }
     // The comparison means nothing on sets without routes.
-    expect(withRoutes).toBeGreaterThan(60)
+    expect(withRoutes).toBeGreaterThan(sets.length / 4)
   })
 })

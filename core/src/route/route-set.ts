@@ -1,18 +1,18 @@
+import { adjusterMotion, movedShaft, resizedPulley } from '../adjusters/kinds.ts'
 import type { Belt, Contact, RouteEntry } from '../drive/belt.ts'
 import type { CheckedDrive } from '../drive/drive.ts'
 import { TURN_WORDS } from '../drive/engine.ts'
 import { isSized, type Pulley, type SizedPulley } from '../drive/pulley.ts'
 import type { Shaft } from '../drive/shaft.ts'
 import type { Point } from '../numerics/vectors.ts'
-import { adjusterMotion } from '../path/adjuster-motion.ts'
 import { beltAcross, faceRange, type Range } from '../path/clearance.ts'
 import type { CordCircle } from '../path/cord-path.ts'
 import { cordRadius } from '../path/cord-radius.ts'
 import { MIDDLE_TRAVEL } from '../path/drive-parts.ts'
-import { LEAST_TEETH_IN_MESH, LEAST_WRAP_DEG } from '../path/nominal.ts'
+import { MIN_TEETH_IN_MESH, MIN_WRAP_DEG } from '../path/nominal.ts'
 import { settleDrive } from '../path/settle.ts'
 import { ribsSigns, signOf, type Sign } from '../path/turning.ts'
-import { listed, wordingFor, type Wording } from '../solution/names.ts'
+import { listed, wordingFor, type Wording } from '../solution/part-names.ts'
 
 /** The travels of the belt's adjuster at which every route must be good: released, half-way, taken up. */
 export const TRAVELS_LOOKED_AT = [0, MIDDLE_TRAVEL, 1] as const
@@ -101,15 +101,15 @@ export function routeSet(
   ]
   if (early.length > 0) return { impossible: early }
 
-  const standings = TRAVELS_LOOKED_AT.map((u) => standingAt(unrouted, belt, u))
+  const statuses = TRAVELS_LOOKED_AT.map((u) => statusAt(unrouted, belt, u))
   const stops = pulleys.flatMap((pulley, i) =>
     (contacts[i] as readonly Contact[]).map((contact): Stop => {
       const sigma = contact === 'ribs' ? turning.ribsSign : (-turning.ribsSign as Sign)
-      const circles = standings.map(({ places, growthOf }) => {
+      const circles = statuses.map(({ places, growthOf }) => {
         const { x, y } = places.get(pulley.shaft) as Point
         return { x, y, r: cordRadius(pulley as SizedPulley, belt.section, contact) + growthOf(pulley.id), sigma }
       })
-      const leastWrap = leastWrapOf(pulley, shaftOf.get(pulley.shaft) as Shaft, contact)
+      const leastWrap = minWrapOf(pulley, shaftOf.get(pulley.shaft) as Shaft, contact)
       return {
         pulley: i,
         contact,
@@ -126,9 +126,9 @@ export function routeSet(
     pulleys,
     stops,
     obstacles: drive.pulleys.flatMap((pulley) => {
-      const radius = standings[0]?.metal.get(pulley.id)
+      const radius = statuses[0]?.metal.get(pulley.id)
       if (radius === undefined) return []
-      const places = standings.map(({ places: at }) => at.get(pulley.shaft))
+      const places = statuses.map(({ places: at }) => at.get(pulley.shaft))
       return [{ id: pulley.id, radius, places, across: faceRange(pulley) }]
     }),
     ribsSign: turning.ribsSign,
@@ -136,19 +136,17 @@ export function routeSet(
     adjusted:
       adjuster === undefined
         ? -1
-        : pulleys.findIndex(({ id, shaft }) =>
-            adjuster.kind === 'shim' ? id === adjuster.pulley : shaft === adjuster.shaft,
-          ),
+        : pulleys.findIndex(({ id, shaft }) => id === resizedPulley(adjuster) || shaft === movedShaft(adjuster)),
     words,
   }
 }
 
 /** Places, metal and grown radii with the belt's adjuster held at one travel. */
-function standingAt(unrouted: CheckedDrive, belt: Belt, u: number) {
+function statusAt(unrouted: CheckedDrive, belt: Belt, u: number) {
   const { places, metal } = settleDrive(unrouted, belt.adjuster === null ? {} : { [belt.adjuster]: u })
   const adjuster = unrouted.adjusters.find(({ id }) => id === belt.adjuster)
   const growthOf = (pulley: string) => {
-    if (adjuster?.kind !== 'shim' || adjuster.pulley !== pulley) return 0
+    if (adjuster === undefined || resizedPulley(adjuster) !== pulley) return 0
     const motion = adjusterMotion(adjuster, () => undefined)
     return motion.moves === 'radius' ? motion.growthAt(u).by : 0
   }
@@ -196,21 +194,21 @@ function contactsFor(
   )
   if (pulley.face === 'smooth') return fitting
   if (pulley.section !== belt.section)
-    return `${name} is cut for ${pulley.section}, but ${words.belt(belt)} is ${belt.section}.`
+    return `${name} takes ${pulley.section} belts, but ${words.belt(belt)} is ${belt.section}.`
   if (fitting.includes('ribs')) return ['ribs']
   const way = shaft.mustTurn === 'cw' || shaft.mustTurn === 'ccw' ? ` (${TURN_WORDS[shaft.mustTurn]})` : ''
-  return `${name} is ${FACE_WORDS[pulley.face]} and must turn against the crank${way}: a belt’s back cannot drive it. It needs a smooth pulley, or the accessory of an engine that turns the other way.`
+  return `${name} is ${FACE_WORDS[pulley.face]} and must turn against the crank${way}, but the back of a belt cannot drive it. It needs a smooth pulley, or an accessory made for the other direction.`
 }
 
-function leastWrapOf(pulley: Pulley, shaft: Shaft, contact: Contact): number {
-  if (pulley.face === 'toothed' && contact === 'ribs') return (LEAST_TEETH_IN_MESH * 360) / (pulley.teeth ?? Infinity)
-  return shaft.minWrap ?? LEAST_WRAP_DEG[shaft.kind]
+function minWrapOf(pulley: Pulley, shaft: Shaft, contact: Contact): number {
+  if (pulley.face === 'toothed' && contact === 'ribs') return (MIN_TEETH_IN_MESH * 360) / (pulley.teeth ?? Infinity)
+  return shaft.minWrap ?? MIN_WRAP_DEG[shaft.kind]
 }
 
 function tooFew(pulleys: readonly Pulley[], words: Wording, belt: Belt): string[] {
   if (pulleys.length >= 2) return []
   return [
-    `${words.belt(belt)} needs two pulleys at least; ${pulleys.length === 0 ? 'none is' : 'only one is'} picked for it.`,
+    `${words.belt(belt)} needs at least two pulleys; ${pulleys.length === 0 ? 'none is' : 'only one is'} picked for it.`,
   ]
 }
 
@@ -224,7 +222,7 @@ function twoOnOneShaft(pulleys: readonly Pulley[], words: Wording): string[] {
 }
 
 function notMeasured(drive: CheckedDrive, belt: Belt, pulleys: readonly Pulley[], words: Wording): string[] {
-  const { places } = standingAt(drive, belt, MIDDLE_TRAVEL)
+  const { places } = statusAt(drive, belt, MIDDLE_TRAVEL)
   const sizes = pulleys.filter((pulley) => !isSized(pulley))
   const unplaced = pulleys.filter(({ shaft }) => !places.has(shaft))
   const say = (what: string, missing: readonly Pulley[]) =>

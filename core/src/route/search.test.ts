@@ -24,14 +24,14 @@ describe('the routes of the solved drives', () => {
 
   // The first belts of the compound drives lie across a neighbour's groove, which their own solution reports.
   test.each(belts.filter(({ name }) => !/^compound.*first$/.test(name)))('$name is found again', ({ drive, belt }) => {
-    const { routes, found } = searchRoutes(drive, belt.id, { most: 100 })
+    const { routes, found } = searchRoutes(drive, belt.id, { max: 100 })
     expect(routes.map(({ route }) => written(route))).toContain(written(belt.route))
     expect(found).toBe(routes.length)
   })
 
   test('the stated length is the solver’s at half travel', () => {
     const vector = vectorNamed('serpentine-1')
-    const { routes } = searchRoutes(vector.drive, 'main', { most: 100 })
+    const { routes } = searchRoutes(vector.drive, 'main', { max: 100 })
     const stated = routes.find(({ route }) => written(route) === written(vector.drive.belts[0]?.route ?? []))
     const { shortest, longest } = vector.solution.belts[0]?.reach ?? { shortest: 0, longest: 0 }
     expect(stated?.statedLength).toBeGreaterThan(shortest)
@@ -47,12 +47,12 @@ describe('no route explains itself', () => {
 
   test('a ribbed pulley that must turn against the crank', () => {
     expect(reasons((d) => Object.assign(shaft(d, 'alt'), { mustTurn: 'ccw', name: 'The fan' }))).toBe(
-      'The fan is ribbed and must turn against the crank (counter-clockwise): a belt’s back cannot drive it. It needs a smooth pulley, or the accessory of an engine that turns the other way.',
+      'The fan is ribbed and must turn against the crank (counter-clockwise), but the back of a belt cannot drive it. It needs a smooth pulley, or an accessory made for the other direction.',
     )
   })
 
   test.each<[string, (draft: DriveDraft) => void, string[] | undefined, RegExp]>([
-    ['one pulley', () => undefined, ['crank.1'], /needs two pulleys at least; only one is picked/],
+    ['one pulley', () => undefined, ['crank.1'], /needs at least two pulleys; only one is picked/],
     [
       'places not measured',
       (d) => Object.assign(shaft(d, 'alt'), { x: null, y: null }),
@@ -68,7 +68,7 @@ describe('no route explains itself', () => {
           grooves: 1,
         }),
       undefined,
-      /alt is cut for V13, but Main belt is PK/,
+      /alt takes V13 belts, but Main belt is PK/,
     ],
     [
       'a pulley in the way of everything',

@@ -3,9 +3,9 @@ import type { CheckedDrive } from '../drive/drive.ts'
 import type { Pulley } from '../drive/pulley.ts'
 import { degrees } from '../numerics/vectors.ts'
 import { traceCord, type CordCircle, type CordPath } from '../path/cord-path.ts'
-import { statedMinusCord } from '../sections/sections.ts'
+import { statedMinusCord } from '../sections/families.ts'
 import type { Mm } from '../units/quantity.ts'
-import { listed } from '../solution/names.ts'
+import { listed } from '../solution/part-names.ts'
 import { entriesOf, pulleysForBelt, routeSet, TRAVELS_LOOKED_AT, type RouteSet, type Stop } from './route-set.ts'
 import { SpanTable, type TableSpan } from './span-table.ts'
 
@@ -47,7 +47,7 @@ export interface RouteSearch {
 
 export interface RouteSearchOptions {
   /** Routes to come back with (default 8). */
-  readonly most?: number
+  readonly max?: number
   /** The pulleys the belt must run on; those of its route when left out. */
   readonly pulleys?: readonly string[]
   readonly lengthText?: (mm: Mm) => string
@@ -77,7 +77,7 @@ export function searchRoutes(drive: CheckedDrive, beltId: string, options: Route
 export function* routeSearch(
   drive: CheckedDrive,
   beltId: string,
-  { most = 8, pulleys = pulleysForBelt(drive, beltId), lengthText }: RouteSearchOptions = {},
+  { max: most = 8, pulleys = pulleysForBelt(drive, beltId), lengthText }: RouteSearchOptions = {},
 ): Generator<RouteProgress, RouteSearch> {
   const set = routeSet(drive, beltId, pulleys, lengthText)
   if ('impossible' in set) return { routes: [], found: 0, rejected: {}, searched: 0, impossible: set.impossible }
@@ -103,10 +103,10 @@ function whyNone({ pulleys, words, belt }: RouteSet, blocking: readonly string[]
   const named = listed(pulleys.filter(({ id }) => blocking.includes(id)).map((pulley) => words.pulley(pulley)))
   if (blocking.length > 0) {
     const one = blocking.length === 1 ? `Without ${named} there is a route` : `Without one of ${named} there is a route`
-    return `No order of these pulleys lets ${words.belt(belt)} run clear of itself and of them. ${one}: check its place and its size, or move it.`
+    return `${words.belt(belt)} cannot run clear over these pulleys in any order. ${one}: check its position and size, or move it.`
   }
   const hits = (rejected.SPAN_HITS_PULLEY ?? 0) >= (rejected.SPANS_CROSS ?? 0)
-  return `No order of these pulleys lets ${words.belt(belt)} run clear: ${hits ? 'it runs into pulleys' : 'it crosses itself'} every time. Check their places and sizes.`
+  return `${words.belt(belt)} cannot run clear in any order: ${hits ? 'it runs into pulleys' : 'it crosses itself'} every time. Check positions and sizes.`
 }
 
 /** A depth-first walk over beginnings of routes, from the crank on; each is given up as soon as it cannot be right. */
@@ -122,7 +122,7 @@ class RouteWalk {
 
   constructor(
     private readonly set: RouteSet,
-    private readonly most: number,
+    private readonly max: number,
     private readonly firstOnly = false,
   ) {
     this.table = new SpanTable(set)
@@ -212,7 +212,7 @@ class RouteWalk {
     const at = this.best.findIndex((other) => compare(judged, other) < 0)
     if (at < 0) this.best.push(judged)
     else this.best.splice(at, 0, judged)
-    if (this.best.length > this.most) this.best.pop()
+    if (this.best.length > this.max) this.best.pop()
   }
 
   private reject(why: RouteRejection): void {
@@ -289,13 +289,13 @@ function reasonsFor({ pulleys, words }: RouteSet, option: Omit<RouteOption, 'rea
   const { pulley, angle } = option.tightest
   const wrap =
     option.wrapMissing > 0
-      ? `${name(pulley)} has ${angle.toFixed(0)}° of wrap, too little; ${option.wrapMissing.toFixed(0)}° are missing in all.`
-      : `Every wrap is enough; ${name(pulley)}, with ${angle.toFixed(0)}°, is nearest to its least.`
+      ? `${name(pulley)} has ${angle.toFixed(0)}° of wrap, too little. In all, ${option.wrapMissing.toFixed(0)}° are missing.`
+      : `Every wrap is enough. ${name(pulley)}, with ${angle.toFixed(0)}°, is closest to its minimum.`
   const adjuster =
     option.pulleysToAdjuster === null
       ? []
       : option.pulleysToAdjuster === 0
-        ? ['The adjuster is on the span that leaves the crank, the slackest.']
+        ? ['The adjuster is on the slack span, just after the crank.']
         : [
             `${option.pulleysToAdjuster} pulley${option.pulleysToAdjuster === 1 ? ' lies' : 's lie'} between crank and adjuster.`,
           ]
@@ -303,6 +303,6 @@ function reasonsFor({ pulleys, words }: RouteSet, option: Omit<RouteOption, 'rea
     option.reverseBends === 0
       ? 'No reverse bend.'
       : `${option.reverseBends} reverse bend${option.reverseBends === 1 ? '' : 's'}.`
-  const clear = option.clearance === null ? [] : [`Clears everything by ${words.length(option.clearance)}.`]
+  const clear = option.clearance === null ? [] : [`Minimum clearance ${words.length(option.clearance)}.`]
   return [wrap, ...adjuster, bends, ...clear]
 }

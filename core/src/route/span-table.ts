@@ -1,4 +1,4 @@
-import { LEAST_CLEARANCE_MM } from '../path/nominal.ts'
+import { MIN_CLEARANCE_MM } from '../path/nominal.ts'
 import { joinedRange, overlap } from '../path/clearance.ts'
 import { tangentPoint, type CordCircle } from '../path/cord-path.ts'
 import { cordAboveSurface } from '../path/cord-radius.ts'
@@ -77,7 +77,7 @@ export class SpanTable {
       const direction = Math.atan2(dy, dx) - Math.atan2(k, Math.sqrt(square))
       const segment = { start: tangentPoint(a, direction), end: tangentPoint(b, direction) }
       clearance = Math.min(clearance, this.clearanceOf(segment, from, to, t))
-      if (clearance < LEAST_CLEARANCE_MM) return 'SPAN_HITS_PULLEY'
+      if (clearance < MIN_CLEARANCE_MM) return 'SPAN_HITS_PULLEY'
       segments.push(segment)
       directions.push(direction)
     }

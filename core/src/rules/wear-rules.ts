@@ -1,5 +1,5 @@
 /** From when something worn is worth a look, and from when it has to be replaced: docs/mechanics/wear.md. */
-import type { Rule } from './rules.ts'
+import type { Rule } from './rule.ts'
 
 /** What is read in figures while walking round a drive. */
 export const WEAR_FIGURES = ['cracks', 'rib-depth', 'ride', 'travel', 'off-centre', 'rock', 'run-out'] as const
@@ -10,37 +10,65 @@ interface Limits {
   readonly unit: Rule['unit']
   readonly watch: number
   readonly replace: number
-  readonly most: number
+  readonly max: number
   readonly why: string
 }
 
 const LIMITS: Readonly<Record<WearFigure, Limits>> = {
   cracks: {
-    ...{ subject: 'Multi-rib belt', unit: 'cracks', watch: 2, replace: 4, most: 100 },
+    subject: 'Multi-rib belt',
+    unit: 'cracks',
+    watch: 2,
+    replace: 4,
+    max: 100,
     why: 'Counted over 80 mm of belt: rubber that cracks lets go of its cord next.',
   },
   'rib-depth': {
-    ...{ subject: 'Multi-rib belt', unit: 'mm', watch: 0.3, replace: 0.6, most: 5 },
+    subject: 'Multi-rib belt',
+    unit: 'mm',
+    watch: 0.3,
+    replace: 0.6,
+    max: 5,
     why: 'The ribs sit on their tips instead of wedging in, and slip.',
   },
   ride: {
-    ...{ subject: 'V belt below the rim', unit: 'mm', watch: 1, replace: 2, most: 20 },
+    subject: 'V belt below the rim',
+    unit: 'mm',
+    watch: 1,
+    replace: 2,
+    max: 20,
     why: 'Worn flanks let the belt down; on the groove’s bottom it no longer wedges.',
   },
   travel: {
-    ...{ subject: 'Adjuster', unit: 'share', watch: 0.7, replace: 0.9, most: 1 },
+    subject: 'Adjuster',
+    unit: 'share',
+    watch: 0.7,
+    replace: 0.9,
+    max: 1,
     why: 'What is left has to take up the rest of the belt’s life.',
   },
   'off-centre': {
-    ...{ subject: 'Belt on a smooth pulley', unit: 'mm', watch: 0, replace: 2, most: 100 },
+    subject: 'Belt on a smooth pulley',
+    unit: 'mm',
+    watch: 0,
+    replace: 2,
+    max: 100,
     why: 'A belt that has left the middle of its pulley says that something leans.',
   },
   rock: {
-    ...{ subject: 'Pulley rocked at its rim', unit: 'mm', watch: 0.5, replace: 1, most: 20 },
+    subject: 'Pulley rocked at its rim',
+    unit: 'mm',
+    watch: 0.5,
+    replace: 1,
+    max: 20,
     why: 'The bearing has play: it sends the belt off and ends in noise.',
   },
   'run-out': {
-    ...{ subject: 'Pulley turned by hand', unit: 'mm', watch: 0.5, replace: 1, most: 20 },
+    subject: 'Pulley turned by hand',
+    unit: 'mm',
+    watch: 0.5,
+    replace: 1,
+    max: 20,
     why: 'A bent pulley moves the belt once a turn.',
   },
 }
@@ -79,36 +107,71 @@ export const wearKey = {
 /** Every limit of wear that a workshop may set, in the order in which they are listed. */
 export const WEAR_RULES: readonly Rule[] = [
   ...WEAR_FIGURES.flatMap((figure): readonly Rule[] => {
-    const { subject, unit, watch, replace, most, why } = LIMITS[figure]
+    const { subject, unit, watch, replace, max: most, why } = LIMITS[figure]
     const of = { group: 'wear', subject, unit, min: 0, max: most, why } as const
     return [
-      { ...of, key: wearKey.watch(figure), what: `${WHAT[figure]}, worth a look`, nominal: watch },
-      { ...of, key: wearKey.replace(figure), what: `${WHAT[figure]}, to be replaced`, nominal: replace },
+      { ...of, key: wearKey.watch(figure), what: `${WHAT[figure]}, watch`, nominal: watch },
+      { ...of, key: wearKey.replace(figure), what: `${WHAT[figure]}, replace`, nominal: replace },
     ]
   }),
   ...LASTING_MATERIALS.flatMap((material): readonly Rule[] => {
     const { subject, km, years } = LASTS[material]
     return [
       {
-        ...{ key: wearKey.km(material), group: 'wear', subject, what: 'lasts', unit: 'km', nominal: km },
-        ...{ min: 1000, max: 1_000_000, why: 'Beyond it a belt goes without a warning.' },
+        key: wearKey.km(material),
+        group: 'wear',
+        subject,
+        what: 'lasts',
+        unit: 'km',
+        nominal: km,
+        min: 1000,
+        max: 1_000_000,
+        why: 'Beyond it a belt goes without a warning.',
       },
       {
-        ...{ key: wearKey.years(material), group: 'wear', subject, what: 'lasts', unit: 'years', nominal: years },
-        ...{ min: 1, max: 40, why: 'Rubber ages while it stands, too.' },
+        key: wearKey.years(material),
+        group: 'wear',
+        subject,
+        what: 'lasts',
+        unit: 'years',
+        nominal: years,
+        min: 1,
+        max: 40,
+        why: 'Rubber ages while it stands, too.',
       },
     ]
   }),
   {
-    ...{ key: wearKey.dueShare, group: 'wear', subject: 'Belt', what: 'share of its life from which it is watched' },
-    ...{ unit: 'share', nominal: 0.8, min: 0.1, max: 1, why: 'Time to put a new one on the shelf.' },
+    key: wearKey.dueShare,
+    group: 'wear',
+    subject: 'Belt',
+    what: 'share of its life from which it is watched',
+    unit: 'share',
+    nominal: 0.8,
+    min: 0.1,
+    max: 1,
+    why: 'Time to put a new one on the shelf.',
   },
   {
-    ...{ key: wearKey.againKm, group: 'wear', subject: 'What is watched', what: 'looked at again after', unit: 'km' },
-    ...{ nominal: 10_000, min: 100, max: 100_000, why: 'Where no trend says it better.' },
+    key: wearKey.againKm,
+    group: 'wear',
+    subject: 'Parts to watch',
+    what: 'check again after',
+    unit: 'km',
+    nominal: 10_000,
+    min: 100,
+    max: 100_000,
+    why: 'Where no trend says it better.',
   },
   {
-    ...{ key: wearKey.againMonths, group: 'wear', subject: 'What is watched', what: 'looked at again after' },
-    ...{ unit: 'months', nominal: 12, min: 1, max: 60, why: 'Where no trend says it better.' },
+    key: wearKey.againMonths,
+    group: 'wear',
+    subject: 'Parts to watch',
+    what: 'check again after',
+    unit: 'months',
+    nominal: 12,
+    min: 1,
+    max: 60,
+    why: 'Where no trend says it better.',
   },
 ]

@@ -19,6 +19,15 @@ const READ = [
   ['PK1725/6', 'PK', 6, 1725, 'metric-rib'],
   ['PK1725x6', 'PK', 6, 1725, 'metric-rib'],
   ['  6PK1725  ', 'PK', 6, 1725, 'metric-rib'],
+  ['PK 6x1733', 'PK', 6, 1733, 'metric-rib'],
+  ['PK6x1733', 'PK', 6, 1733, 'metric-rib'],
+  ['6PKx1733', 'PK', 6, 1733, 'metric-rib'],
+  ['6 PK × 1733', 'PK', 6, 1733, 'metric-rib'],
+  ['1733 6PK', 'PK', 6, 1733, 'metric-rib'],
+  ['PK061733', 'PK', 6, 1733, 'metric-rib'],
+  ['6DPK1733', 'PK', 6, 1733, 'metric-rib'],
+  ['6EPK1733', 'PK', 6, 1733, 'metric-rib'],
+  ['6PK1733EE', 'PK', 6, 1733, 'metric-rib'],
   ['679K6', 'PK', 6, 67.9 * INCH, 'inch-rib'],
   ['679 K 6', 'PK', 6, 67.9 * INCH, 'inch-rib'],
   ['679-K-6', 'PK', 6, 67.9 * INCH, 'inch-rib'],
@@ -181,4 +190,13 @@ test('what a mark leaves open is said', () => {
   expect(leftUnsaid({ section: 'PK', notation: 'inch-rib' })).toMatch(/effective.*rounded to a tenth of an inch.*worn/)
   expect(leftUnsaid({ section: 'V13', notation: 'metric-v' })).toMatch(/outside/)
   expect(leftUnsaid({ section: 'V13', notation: 'bare' })).toMatch(/neither the section/)
+})
+
+test.each([
+  ['6DPK1733', 'double-sided'],
+  ['6EPK1733', 'elastic'],
+  ['6 DPK x 1733', 'double-sided'],
+  ['6PK1733', undefined],
+])('the construction is kept where %s says it', (text, construction) => {
+  expect(readLabel(text)[0]?.construction).toBe(construction)
 })

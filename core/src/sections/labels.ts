@@ -3,7 +3,8 @@
  * that can be read in two ways gives both.
  */
 import { MM_PER_INCH, type Mm } from '../units/quantity.ts'
-import { SECTIONS, sectionFigures, type Section } from './sections.ts'
+import { familyOf, type LengthLine, ribsOf } from './families.ts'
+import { type Section, sectionFigures, SECTIONS } from './sections.ts'
 
 export const NOTATIONS = [
   'metric-rib',
@@ -17,9 +18,6 @@ export const NOTATIONS = [
 ] as const
 export type LabelNotation = (typeof NOTATIONS)[number]
 
-/** Which line of the belt a stated length is measured along. */
-export type LengthLine = 'effective' | 'outside' | 'pitch'
-
 export interface LabelReading {
   readonly section: Section
   /** 1 for a V or a toothed belt. */
@@ -27,6 +25,8 @@ export interface LabelReading {
   readonly length: Mm
   readonly lengthAt: LengthLine
   readonly notation: LabelNotation
+  /** How the belt is built, where its label says so: ribs on both sides, or one that stretches on. */
+  readonly construction?: 'double-sided' | 'elastic'
   /** How likely it is meant like this, 0 to 1, of this text and, where one is known, this drive. */
   readonly confidence: number
 }
@@ -41,9 +41,9 @@ export interface LabelContext {
 }
 
 /** Lengths of belts there are, mm; a reading outside is no reading. */
-const LEAST_MM = 200
-const MOST_MM = 6000
-const MOST_RIBS = 20
+const MIN_MM = 200
+const MAX_MM = 6000
+const MAX_RIBS = 20
 
 /** How sure each notation is of itself, before the drive is looked at. */
 const SURE: Readonly<Record<LabelNotation, number>> = {
@@ -74,7 +74,7 @@ export function readLabel(text: string, context: LabelContext = {}): LabelReadin
 
 /** The line along which a section's length is stated. */
 export function lengthLine(section: Section): LengthLine {
-  return ({ 'multi-rib': 'effective', vee: 'outside', toothed: 'pitch' } as const)[sectionFigures(section).family]
+  return familyOf(section).lengthAt
 }
 
 /** Capitals, every sign for "by" an X, decimal commas as points, no spaces at the ends. */
@@ -107,21 +107,44 @@ const matched = (
 
 const tenths = (digits: string): Mm => (Number(digits) / 10) * MM_PER_INCH
 
-/** `6PK1725`: ribs, PK, millimetres; also the other way about. */
+/** A letter before PK: ribs on both sides, or a belt that stretches on. */
+const CONSTRUCTIONS: Readonly<Record<string, 'double-sided' | 'elastic'>> = { D: 'double-sided', E: 'elastic' }
+
+const RIBS = '0*(\\d{1,2})'
+const RIB_PROFILE = '([DE]?)PK'
+const RIB_LENGTH = '0*(\\d{3,4}(?:\\.\\d)?)(?: ?MM)?'
+/** Letters that a maker adds after the length; they say nothing of section, ribs or length. */
+const SUFFIX = '(?: ?[A-Z]{1,3})?'
+
+function ribbed(ribs: string, profile: string, length: string, doubt = 1): Found {
+  const construction = CONSTRUCTIONS[profile]
+  return {
+    section: 'PK',
+    ribs: Number(ribs),
+    length: Number(length),
+    notation: 'metric-rib',
+    ...(construction === undefined ? {} : { construction }),
+    ...(doubt === 1 ? {} : { doubt }),
+  }
+}
+
+/** `6PK1725` and `6PKx1725`: ribs, PK, millimetres; also in every other order that is written. */
 const metricRib: Reader = (mark) => [
-  ...matched(mark, pattern('(\\d{1,2})', 'PK', '0*(\\d{3,4}(?:\\.\\d)?)(?: ?MM)?'), (ribs = '', length = '') => ({
-    section: 'PK',
-    ribs: Number(ribs),
-    length: Number(length),
-    notation: 'metric-rib',
-  })),
-  ...matched(mark, pattern('PK', '0*(\\d{3,4})', '[ /_X-](\\d{1,2})'), (length = '', ribs = '') => ({
-    section: 'PK',
-    ribs: Number(ribs),
-    length: Number(length),
-    notation: 'metric-rib',
-    doubt: 0.9,
-  })),
+  ...matched(mark, pattern(RIBS, RIB_PROFILE, 'X?', RIB_LENGTH + SUFFIX), (ribs = '', profile = '', length = '') =>
+    ribbed(ribs, profile, length),
+  ),
+  ...matched(mark, pattern(RIB_PROFILE, RIBS, 'X', RIB_LENGTH + SUFFIX), (profile = '', ribs = '', length = '') =>
+    ribbed(ribs, profile, length),
+  ),
+  ...matched(mark, pattern(RIB_LENGTH, RIBS, RIB_PROFILE), (length = '', ribs = '', profile = '') =>
+    ribbed(ribs, profile, length, 0.95),
+  ),
+  ...matched(mark, /^([DE]?)PK ?(\d{2}) ?(\d{4})$/, (profile = '', ribs = '', length = '') =>
+    ribbed(ribs, profile, length, 0.95),
+  ),
+  ...matched(mark, pattern('PK', '0*(\\d{3,4})', '[ /_X-](\\d{1,2})'), (length = '', ribs = '') =>
+    ribbed(ribs, '', length, 0.9),
+  ),
 ]
 
 /** `679K6` and `6K679`: tenths of an inch and ribs on either side of the K. */
@@ -246,29 +269,28 @@ const toothedInch: Reader = (mark) =>
 const bare: Reader = (mark) =>
   matched(mark, /^(\d{2,4}(?:\.\d{1,2})?) ?(MM|IN|"|'')?$/, (number = '', unit = '') => {
     const value = Number(number)
-    const length = unit === 'MM' ? value : unit !== '' || value < LEAST_MM ? value * MM_PER_INCH : value
+    const length = unit === 'MM' ? value : unit !== '' || value < MIN_MM ? value * MM_PER_INCH : value
     return SECTIONS.map((section) => ({ section, ribs: 1, length, notation: 'bare' as const }))
   })
 
 const READERS: readonly Reader[] = [metricRib, inchRib, sevenDigits, metricV, inchV, toothed, toothedInch, bare]
 
 function isBelt({ length, ribs, section }: Found): boolean {
-  if (!(length >= LEAST_MM && length <= MOST_MM)) return false
-  return section === 'PK' ? ribs >= 1 && ribs <= MOST_RIBS : ribs === 1
+  if (!(length >= MIN_MM && length <= MAX_MM)) return false
+  return ribs >= 1 && ribs <= MAX_RIBS && ribs === ribsOf(section, ribs)
 }
 
 /** How well a reading suits what is known of the drive, 0 to 1. */
 function suits({ section, ribs, length, notation }: Found, context: LabelContext): number {
-  const { family } = sectionFigures(section)
+  const { hasRibs } = familyOf(section)
   const sameKind =
     context.section === undefined || context.section === section
       ? 1
-      : sectionFigures(context.section).family === family
+      : familyOf(context.section) === familyOf(section)
         ? 0.3
         : 0.15
   // A number alone says nothing of ribs.
-  const sameRibs =
-    context.ribs === undefined || family !== 'multi-rib' || notation === 'bare' || context.ribs === ribs ? 1 : 0.7
+  const sameRibs = context.ribs === undefined || !hasRibs || notation === 'bare' || context.ribs === ribs ? 1 : 0.7
   const { shortest, longest } = context
   const slack = shortest === undefined || longest === undefined ? 0 : Math.max(60, 0.1 * longest)
   const inReach =
@@ -285,16 +307,16 @@ export function writeLabel(
   { section, ribs, length }: Pick<LabelReading, 'section' | 'ribs' | 'length'>,
   notation: LabelNotation,
 ): string | null {
-  const { family, topWidth, pitch } = sectionFigures(section)
+  const { topWidth, pitch } = sectionFigures(section)
+  const { hasRibs, meshes } = familyOf(section)
   const inTenths = Math.round((length / MM_PER_INCH) * 10)
-  const rib = family === 'multi-rib'
   switch (notation) {
     case 'metric-rib':
-      return rib ? `${ribs}PK${Math.round(length)}` : null
+      return hasRibs ? `${ribs}PK${Math.round(length)}` : null
     case 'inch-rib':
-      return rib ? `${inTenths}K${ribs}` : null
+      return hasRibs ? `${inTenths}K${ribs}` : null
     case 'seven-digit':
-      return rib ? `K${String(ribs).padStart(2, '0')}${String(inTenths).padStart(4, '0')}` : null
+      return hasRibs ? `K${String(ribs).padStart(2, '0')}${String(inTenths).padStart(4, '0')}` : null
     case 'metric-v':
       return topWidth === null ? null : `AV${topWidth}X${number(length)}`
     case 'inch-v':
@@ -302,7 +324,7 @@ export function writeLabel(
         ? null
         : `${INCH_V_WIDTHS[topWidth] ?? ''}${String(inTenths).padStart(3, '0')}`
     case 'toothed':
-      return family === 'toothed' ? `${pitch}X${Math.round(length / pitch)}` : null
+      return meshes ? `${pitch}X${Math.round(length / pitch)}` : null
     case 'toothed-inch':
       return null
     case 'bare':
@@ -319,16 +341,10 @@ function number(value: number): string {
 
 /** What the mark leaves open, a sentence. */
 export function leftUnsaid({ section, notation }: Pick<LabelReading, 'section' | 'notation'>): string {
-  const { family } = sectionFigures(section)
-  if (notation === 'bare') return 'A number alone says neither the section nor along which line the length was taken.'
-  const line = {
-    'multi-rib': 'The length is the effective one, between cord and rib tips, not the outside',
-    vee: 'The length is taken as the outside one, along the top; some count it along the cord',
-    toothed: 'The length is the pitch length, along the cord',
-  }[family]
+  if (notation === 'bare') return 'A number alone shows neither the section nor how the length is measured.'
   const rounding =
     notation === 'inch-rib' || notation === 'seven-digit' || notation === 'inch-v'
       ? ', rounded to a tenth of an inch'
       : ''
-  return `${line}${rounding}. It is that of a new belt; a worn one is up to 1 % longer.`
+  return `${familyOf(section).lengthNote}${rounding}. It is that of a new belt; a worn one is up to 1 % longer.`
 }

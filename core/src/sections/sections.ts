@@ -6,6 +6,8 @@ export type SectionFamily = 'multi-rib' | 'vee' | 'toothed'
 
 export interface SectionFigures {
   readonly family: SectionFamily
+  /** What it is called where one is chosen. */
+  readonly name: string
   /** mm between ribs, grooves or teeth; for a V section, between two grooves side by side. */
   readonly pitch: number
   /** mm that the cord lies above the effective line (multi-rib) or above the tooth tips' circle of the pulley (toothed). `b` */
@@ -33,6 +35,7 @@ export interface SectionFigures {
 const FIGURES: Readonly<Record<Section, SectionFigures>> = {
   PK: {
     family: 'multi-rib',
+    name: 'multi-rib, PK',
     pitch: 3.56,
     cordAboveEffective: 1.6,
     cordBelowBack: 1.2,
@@ -47,6 +50,7 @@ const FIGURES: Readonly<Record<Section, SectionFigures>> = {
   },
   V10: {
     family: 'vee',
+    name: 'V, 10 mm top',
     pitch: 13,
     cordAboveEffective: 0,
     cordBelowBack: 2.0,
@@ -61,6 +65,7 @@ const FIGURES: Readonly<Record<Section, SectionFigures>> = {
   },
   V13: {
     family: 'vee',
+    name: 'V, 13 mm top',
     pitch: 16,
     cordAboveEffective: 0,
     cordBelowBack: 2.9,
@@ -75,6 +80,7 @@ const FIGURES: Readonly<Record<Section, SectionFigures>> = {
   },
   V17: {
     family: 'vee',
+    name: 'V, 17 mm top',
     pitch: 21,
     cordAboveEffective: 0,
     cordBelowBack: 3.6,
@@ -89,6 +95,7 @@ const FIGURES: Readonly<Record<Section, SectionFigures>> = {
   },
   'T9.5': {
     family: 'toothed',
+    name: 'toothed, 9.525 mm',
     pitch: 9.525,
     cordAboveEffective: 0.381,
     cordBelowBack: 1.6,
@@ -103,6 +110,7 @@ const FIGURES: Readonly<Record<Section, SectionFigures>> = {
   },
   'T12.7': {
     family: 'toothed',
+    name: 'toothed, 12.7 mm',
     pitch: 12.7,
     cordAboveEffective: 0.686,
     cordBelowBack: 2.0,
@@ -119,25 +127,4 @@ const FIGURES: Readonly<Record<Section, SectionFigures>> = {
 
 export function sectionFigures(section: Section): SectionFigures {
   return FIGURES[section]
-}
-
-/**
- * mm to add to the cord length to get the length the trade states for this section: multi-rib belts are named
- * by their effective line, V belts by their outside, toothed belts by their pitch line. A closed curve parallel to
- * another at distance h is longer by 2π·h whatever bends lie between, so one number serves every route.
- */
-export function statedMinusCord(section: Section): number {
-  const { family, cordAboveEffective, cordBelowBack } = FIGURES[section]
-  if (family === 'multi-rib') return -2 * Math.PI * cordAboveEffective
-  if (family === 'vee') return 2 * Math.PI * cordBelowBack
-  return 0
-}
-
-/** How a belt is written on a shelf: `6PK1725`, `V13 × 1015`, `T9.5 × 92 teeth`. */
-export function beltLabel(section: Section, ribs: number, length: number): string {
-  const { family, pitch } = FIGURES[section]
-  const written = String(Math.round(length * 10) / 10)
-  if (family === 'multi-rib') return `${ribs}PK${written}`
-  if (family === 'vee') return `${section} × ${written}`
-  return `${section} × ${Math.round(length / pitch)} teeth`
 }

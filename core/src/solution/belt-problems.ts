@@ -2,13 +2,14 @@ import type { Pulley } from '../drive/pulley.ts'
 import type { CheckedDrive } from '../drive/drive.ts'
 import { degrees } from '../numerics/vectors.ts'
 import { TOOTH_COUNT_MM } from '../numerics/tolerances.ts'
-import { crossingSpans, groovesTaken, metalClashes, nearMisses, type Span } from '../path/clearance.ts'
+import { crossingSpans, metalClashes, nearMisses, type Span } from '../path/clearance.ts'
 import { traceCord, type CordPath } from '../path/cord-path.ts'
 import { LENGTH_DOUBT_SHARE } from '../path/nominal.ts'
 import type { SettledBelt, SettledDrive } from '../path/settle.ts'
 import { mustRule, ruleKey, ruleWords, type ShopRules } from '../rules/rules.ts'
-import { sectionFigures, statedMinusCord } from '../sections/sections.ts'
-import { listed, type Wording } from './names.ts'
+import { groovesTaken, statedMinusCord } from '../sections/families.ts'
+import { sectionFigures } from '../sections/sections.ts'
+import { listed, type Wording } from './part-names.ts'
 import { problem, type Problem } from './problem.ts'
 
 /** What problems are told by: the drive’s words, and the limits that count in this workshop. */
@@ -43,7 +44,7 @@ function contactProblems({ belt, pulleys }: SettledBelt, words: Wording): Proble
         problem(
           'BACK_ON_GROOVES',
           where,
-          `The back of ${words.belt(belt)} runs on the ${pulley.face} face of ${name}. Thread it so that the ribs meet the grooves.`,
+          `The back of ${words.belt(belt)} runs on the ${pulley.face} face of ${name}. Route it so that the ribs run in the grooves.`,
         ),
       ]
     }
@@ -87,22 +88,22 @@ function noPathProblems(settledBelt: SettledBelt, path: NoPath, words: Wording):
   if (path.why === 'overlap') return overlapProblems(settledBelt, path.at, words)
   const { belt, pulleys } = settledBelt
   if (path.why === 'unrouted') {
-    const message = `${words.belt(belt)} has no route yet. Thread it, or let the routes be searched.`
+    const message = `${words.belt(belt)} has no route yet. Route it by hand, or find routes.`
     return [problem('NOT_ROUTED', [belt.id], message)]
   }
   const named = (ids: readonly string[]) =>
     listed(pulleys.filter(({ id }) => ids.includes(id)).map((pulley) => words.pulley(pulley)))
   const missing = [
     ...(path.sizes.length > 0 ? [`the size of ${named(path.sizes)}`] : []),
-    ...(path.places.length > 0 ? [`the place of ${named(path.places)}`] : []),
+    ...(path.places.length > 0 ? [`the position of ${named(path.places)}`] : []),
   ]
-  const message = `The path of ${words.belt(belt)} waits for ${missing.join(', and for ')}.`
+  const message = `The path of ${words.belt(belt)} needs ${missing.join(' and ')}.`
   return [problem('NOT_MEASURED', [belt.id, ...new Set([...path.sizes, ...path.places])], message)]
 }
 
 function overlapProblems({ belt, pulleys }: SettledBelt, at: number, words: Wording): Problem[] {
   const [a, b] = [pulleys[at], pulleys[(at + 1) % pulleys.length]] as [Pulley, Pulley]
-  const message = `${words.pulley(a)} and ${words.pulley(b)} stand too close for a span between them. Check their diameters and places.`
+  const message = `${words.pulley(a)} and ${words.pulley(b)} are too close for a span between them. Check their diameters and positions.`
   return [problem('PULLEYS_OVERLAP', [belt.id, a.id, b.id], message)]
 }
 
@@ -131,7 +132,7 @@ function pathProblems(
   for (const { span, pulley, gap } of nearMisses(settled, settledBelt, spans, clearance)) {
     const where = [belt.id, span.from.id, span.to.id, pulley.id]
     const passes = gap < 0 ? `runs ${words.length(-gap)} into` : `passes ${words.length(gap)} from`
-    const message = `${words.belt(belt)}, ${between(span, words)}, ${passes} ${words.pulley(pulley)}; it should clear it by ${words.length(clearance)} (${ruleWords(rules, ruleKey.clearance)}).`
+    const message = `${words.belt(belt)}, ${between(span, words)}, ${passes} ${words.pulley(pulley)}; the minimum clearance is ${words.length(clearance)} (${ruleWords(rules, ruleKey.clearance)}).`
     problems.push(problem('SPAN_HITS_PULLEY', where, message))
   }
   return [...problems, ...wrapProblems(settled.drive, settledBelt, path, { words, rules })]
@@ -147,13 +148,13 @@ function turningProblem({ belt, circles, ribsSign }: SettledBelt, words: Wording
     return problem(
       'ROUTE_REVERSED',
       [belt.id],
-      `The route of ${words.belt(belt)} is written against the way the engine turns. Reverse its order.`,
+      `The route of ${words.belt(belt)} runs against the crank’s direction. Reverse its order.`,
     )
   }
   return problem(
     'ROUTE_NOT_SIMPLE',
     [belt.id],
-    `${words.belt(belt)} does not go round in one simple loop in this order. Check the order and which side touches each pulley.`,
+    `${words.belt(belt)} does not form one simple loop in this order. Check the order and which side touches each pulley.`,
   )
 }
 
@@ -176,7 +177,7 @@ function wrapProblems(
         problem(
           'WRAP_LOW',
           where,
-          `${words.pulley(pulley)} has ${inMesh.toFixed(1)} teeth in mesh; ${least} are the least (${ruleWords(rules, ruleKey.teethInMesh)}).`,
+          `${words.pulley(pulley)} has ${inMesh.toFixed(1)} teeth in mesh; ${least} is the minimum (${ruleWords(rules, ruleKey.teethInMesh)}).`,
         ),
       ]
     }
@@ -187,7 +188,7 @@ function wrapProblems(
       problem(
         'WRAP_LOW',
         where,
-        `${words.belt(belt)} wraps ${words.pulley(pulley)} by ${wrap.toFixed(0)}°; ${least}° is the least (${rests}).`,
+        `${words.belt(belt)} wraps ${words.pulley(pulley)} by ${wrap.toFixed(0)}°; ${least}° is the minimum (${rests}).`,
       ),
     ]
   })
@@ -202,8 +203,8 @@ function adjusterProblems(settledBelt: SettledBelt, words: Wording): Problem[] {
   if (stretch !== undefined && stretch.turnsAt !== null) {
     const message =
       stretch.turnsAt <= stretch.from
-        ? `Taking up the adjuster of ${words.belt(belt)} slackens it. Swap its released and taken-up ends.`
-        : `Past ${Math.round(100 * stretch.turnsAt)} % of its travel the adjuster of ${words.belt(belt)} slackens the belt again; only the travel before that counts.`
+        ? `Tightening the adjuster of ${words.belt(belt)} slackens the belt. Swap its slack and tight ends.`
+        : `Past ${Math.round(100 * stretch.turnsAt)} % of its travel, the adjuster of ${words.belt(belt)} slackens the belt again. Only the travel before that counts.`
     problems.push(problem('ADJUSTER_TURNS_BACK', where, message))
   }
   if (seat?.ok === false && belt.length !== null)
@@ -211,7 +212,7 @@ function adjusterProblems(settledBelt: SettledBelt, words: Wording): Problem[] {
   if (adjuster.wanted === 'shared' && belt.length !== null && settledBelt.path.ok) {
     const wanted = settledBelt.path.length + statedMinusCord(belt.section)
     if (Math.abs(wanted - belt.length) > LENGTH_DOUBT_SHARE * belt.length) {
-      const message = `Another belt sets this adjuster; there ${words.belt(belt)} would have to be ${words.length(wanted)}, but it is ${words.length(belt.length)}.`
+      const message = `Another belt sets this adjuster. There ${words.belt(belt)} would have to be ${words.length(wanted)}, but it is ${words.length(belt.length)}.`
       problems.push(problem('OUT_OF_REACH', where, message))
     }
   }
@@ -223,7 +224,7 @@ function fixedCentreProblems({ belt, path }: SettledBelt, words: Wording): Probl
   if (!path.ok || belt.length === null) return []
   const slack = belt.length - (path.length + statedMinusCord(belt.section))
   if (slack <= LENGTH_DOUBT_SHARE * belt.length) return []
-  const message = `${words.belt(belt)} is ${words.length(slack)} too long for these fixed centres: it hangs slack.`
+  const message = `${words.belt(belt)} is ${words.length(slack)} too long for these fixed centres, so it is slack.`
   return [problem('OUT_OF_REACH', [belt.id], message)]
 }
 
@@ -234,10 +235,10 @@ function outOfReach(
 ): string {
   const miss = words.length(by)
   if (why === 'short')
-    return `${words.belt(belt)} is ${miss} too short: it will not go on even with the adjuster released.`
+    return `${words.belt(belt)} is ${miss} too short: it does not go on even with the adjuster at its slack end.`
   if (why === 'no-travel')
-    return `The adjuster of ${words.belt(belt)} moves nothing that this belt touches, and the belt misses its path by ${miss}.`
-  const end = adjuster?.stretch?.turnsAt === null ? 'fully taken up' : 'at the place where it turns back'
+    return `The adjuster of ${words.belt(belt)} moves no pulley of this belt, and the belt length is off by ${miss}.`
+  const end = adjuster?.stretch?.turnsAt === null ? 'at its tight end' : 'where it turns back'
   return `${words.belt(belt)} is ${miss} too long: it stays slack with the adjuster ${end}.`
 }
 
@@ -254,7 +255,7 @@ export function clashProblems(settled: SettledDrive, words: Wording): Problem[] 
       problem(
         'PULLEYS_OVERLAP',
         [a.id, b.id],
-        `${words.pulley(a)} and ${words.pulley(b)} run into each other by ${words.length(by)}: there is no room for both.`,
+        `${words.pulley(a)} and ${words.pulley(b)} overlap by ${words.length(by)}.`,
       ),
     )
 }

@@ -23,7 +23,7 @@ const part = <Each extends { id: string }>(parts: Each[], id: string): Each => {
 const CASES: Readonly<Record<(typeof PROBLEM_CODES)[number], readonly [() => CheckedDrive, RegExp]>> = {
   PULLEYS_OVERLAP: [
     () => changed(ketch, (d) => Object.assign(part(d.shafts, 'ps'), { x: 4, y: 196 })),
-    /stand too close for a span/,
+    /are too close for a span/,
   ],
   ROUTE_NOT_SIMPLE: [
     () =>
@@ -33,10 +33,7 @@ const CASES: Readonly<Record<(typeof PROBLEM_CODES)[number], readonly [() => Che
       ]),
     /one simple loop/,
   ],
-  ROUTE_REVERSED: [
-    () => changed(ketch, (d) => part(d.belts, 'main').route.reverse()),
-    /against the way the engine turns/,
-  ],
+  ROUTE_REVERSED: [() => changed(ketch, (d) => part(d.belts, 'main').route.reverse()), /against the crank’s direction/],
   SPANS_CROSS: [
     () =>
       loopDrive([
@@ -51,7 +48,7 @@ const CASES: Readonly<Record<(typeof PROBLEM_CODES)[number], readonly [() => Che
         d.shafts.push({ id: 'post', name: 'Post', kind: 'idler', x: 30, y: -80 })
         d.pulleys.push({ id: 'post.1', shaft: 'post', face: 'smooth', diameter: 60, diameterAt: 'outside', width: 20 })
       }),
-    /into Post; it should clear it by 3\.0 mm/,
+    /into Post; the minimum clearance is 3\.0 mm/,
   ],
   BACK_ON_GROOVES: [
     () => changed(ketch, (d) => Object.assign(part(d.belts, 'main').route[4] as object, { contact: 'back' })),
@@ -67,7 +64,7 @@ const CASES: Readonly<Record<(typeof PROBLEM_CODES)[number], readonly [() => Che
   ],
   WRAP_LOW: [
     () => changed(ketch, (d) => Object.assign(part(d.shafts, 'alt'), { minWrap: 200 })),
-    /200° is the least \(set for this shaft\)/,
+    /200° is the minimum \(set for this shaft\)/,
   ],
   TURNS_WRONG_WAY: [
     () => changed(ketch, (d) => Object.assign(part(d.shafts, 'wp'), { mustTurn: 'cw' })),
@@ -79,12 +76,12 @@ const CASES: Readonly<Record<(typeof PROBLEM_CODES)[number], readonly [() => Che
   ],
   ADJUSTER_TURNS_BACK: [
     () => changed(ketch, (d) => Object.assign(part(d.adjusters, 'tens'), { angleReleased: 60, angleFree: 112 })),
-    /slackens it/,
+    /slackens the belt/,
   ],
   NOT_DRIVEN: [
     () =>
       changed(ketch, (d) => void d.shafts.push({ id: 'lone', name: 'Vacuum pump', kind: 'vacuum-pump', x: 500, y: 0 })),
-    /No belt reaches Vacuum pump/,
+    /No belt drives Vacuum pump/,
   ],
   BELTS_FIGHT: [
     () =>
@@ -119,20 +116,20 @@ const CASES: Readonly<Record<(typeof PROBLEM_CODES)[number], readonly [() => Che
           route: ['crank.4', 'fan.2'].map((pulley) => ({ pulley, contact: 'ribs' })),
         })
       }),
-    /one of them has to slip/,
+    /One of them must slip/,
   ],
   OVER_SPEED: [
     () => changed(ketch, (d) => Object.assign(part(d.shafts, 'alt'), { maxRpm: 9000 })),
-    /it is made for 9000/,
+    /its limit is 9000/,
   ],
-  BELT_TOO_FAST: [() => changed(ketch, (d) => (d.engine.maxRpm = 9000)), /50 m\/s is the limit \(nominal\)/],
+  BELT_TOO_FAST: [() => changed(ketch, (d) => (d.engine.maxRpm = 9000)), /the limit is 50 m\/s \(nominal\)/],
   NOT_MEASURED: [
     () =>
       changed(ketch, (d) => {
         Object.assign(part(d.shafts, 'alt'), { x: null, y: null })
         Object.assign(part(d.pulleys, 'ps.1'), { diameter: null })
       }),
-    /waits for the size of ps, and for the place of alt/,
+    /needs the size of ps and the position of alt/,
   ],
   NOT_ROUTED: [() => changed(ketch, (d) => (part(d.belts, 'main').route = [])), /has no route yet/],
   TEETH_NOT_WHOLE: [
@@ -191,7 +188,7 @@ test('on fixed centres a belt too long hangs slack, a shorter one is stretched o
       { length },
     )
   expect(problemsOf(fixed(925)).map(({ message }) => message)).toEqual([
-    'Belt is 10.8 mm too long for these fixed centres: it hangs slack.',
+    'Belt is 10.8 mm too long for these fixed centres, so it is slack.',
   ])
   expect(problemsOf(fixed(910))).toEqual([])
 })

@@ -3,12 +3,12 @@ import type { CheckedDrive } from '../drive/drive.ts'
 import type { DriveDraft } from '../drive/edits.ts'
 import type { Point } from '../numerics/vectors.ts'
 import { changed, moveShafts, placeOfShaft, randomLoop } from '../testing/drives.ts'
-import { randomFrom, SEED } from '../testing/random.ts'
+import { randomFrom, runs, SEED } from '../testing/random.ts'
 import { readVectors } from '../testing/vectors.ts'
 import { settleDrive } from '../path/settle.ts'
 import { solveDrive } from './solve-drive.ts'
 
-const DRIVES = 300
+const DRIVES = runs(120, 3000)
 
 /** Runs a property on random drives; a failure names the seed that repeats it and the drive that broke it. */
 function property(name: string, holds: (drive: CheckedDrive, random: () => number) => void): void {

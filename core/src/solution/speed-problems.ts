@@ -4,7 +4,7 @@ import type { SettledBelt, SettledDrive } from '../path/settle.ts'
 import { ruleKey, ruleValue, ruleWords } from '../rules/rules.ts'
 import { speedOfBelt, type ShaftSpeed, type ShaftSpeeds } from '../speeds/shaft-speeds.ts'
 import type { Judging } from './belt-problems.ts'
-import type { Wording } from './names.ts'
+import type { Wording } from './part-names.ts'
 import { problem, type Problem } from './problem.ts'
 
 /** What is wrong with the way or the speed at which one shaft turns. */
@@ -16,15 +16,15 @@ export function shaftProblems(
 ): Problem[] {
   const name = words.shaft(shaft.id)
   if (speed === undefined && drive.belts.some(({ route }) => route.length < 2)) return []
-  if (speed === undefined) return [problem('NOT_DRIVEN', [shaft.id], `No belt reaches ${name} from the crank.`)]
+  if (speed === undefined) return [problem('NOT_DRIVEN', [shaft.id], `No belt drives ${name}.`)]
   const problems: Problem[] = []
   if (shaft.mustTurn !== undefined && shaft.mustTurn !== 'any' && shaft.mustTurn !== speed.turns) {
-    const message = `${name} turns ${TURN_WORDS[speed.turns]}, but must turn ${TURN_WORDS[shaft.mustTurn]}. Run the other side of the belt on it.`
+    const message = `${name} turns ${TURN_WORDS[speed.turns]}, but must turn ${TURN_WORDS[shaft.mustTurn]}. Turn the belt over on this pulley.`
     problems.push(problem('TURNS_WRONG_WAY', [shaft.id], message))
   }
   const atMost = (speed.ratio ?? 0) * drive.engine.maxRpm
   if (shaft.maxRpm !== undefined && atMost > shaft.maxRpm) {
-    const message = `${name} reaches ${Math.round(atMost)} rpm at ${drive.engine.maxRpm} rpm of the engine; it is made for ${shaft.maxRpm}.`
+    const message = `${name} reaches ${Math.round(atMost)} rpm at ${drive.engine.maxRpm} engine rpm; its limit is ${shaft.maxRpm}.`
     problems.push(problem('OVER_SPEED', [shaft.id], message))
   }
   return problems
@@ -41,7 +41,7 @@ export function fightProblems({ drive }: SettledDrive, { fights }: ShaftSpeeds, 
       ? 'in opposite ways'
       : `at ${ratios.map((ratio) => ratio?.toFixed(3)).join(' and ')} times the crank`
     const by = first === second ? beltName(first) : `${beltName(first)} and ${beltName(second)}`
-    return problem('BELTS_FIGHT', [shaft], `${by} would turn ${words.shaft(shaft)} ${how}; one of them has to slip.`)
+    return problem('BELTS_FIGHT', [shaft], `${by} drive ${words.shaft(shaft)} ${how}. One of them must slip.`)
   })
 }
 
@@ -62,7 +62,7 @@ export function beltSpeedProblems(
     problem(
       'BELT_TOO_FAST',
       [belt.id],
-      `${words.belt(belt)} runs at ${v.toFixed(1)} m/s at ${drive.engine.maxRpm} rpm of the engine; ${limit} m/s is the limit (${ruleWords(rules, key)}).`,
+      `${words.belt(belt)} runs at ${v.toFixed(1)} m/s at ${drive.engine.maxRpm} engine rpm; the limit is ${limit} m/s (${ruleWords(rules, key)}).`,
     ),
   ]
 }

@@ -1,7 +1,7 @@
 import { expect, test } from '@jest/globals'
 import { randomFrom, SEED } from '../testing/random.ts'
 import { findFiring, speedOfFiring } from './firing.ts'
-import { madeUpNoise, type NoiseKind } from './made-up-noise.ts'
+import { simulatedNoise, type NoiseKind } from './simulated-noise.ts'
 
 test('a four-cylinder engine at 810 rpm fires 27 times a second, a six at 900 rpm 45 times', () => {
   expect([speedOfFiring(27, 4), speedOfFiring(45, 6)]).toEqual([810, 900])
@@ -16,7 +16,7 @@ test(`the hum under a noise tells how often the engine fires, within 1 %, in 18 
     const firing = 14 + 60 * random()
     const kind = kinds[i % kinds.length] ?? 'chirp'
     const found = findFiring(
-      madeUpNoise({
+      simulatedNoise({
         kind,
         seed: SEED + i,
         firing,
@@ -47,6 +47,6 @@ test('tones by the book: a saw of 25 Hz is heard as 25 Hz, not as half or twice 
 test('without a hum nothing is made up', () => {
   let heard = 0
   for (let i = 0; i < 8; i++)
-    if (findFiring(madeUpNoise({ kind: 'grind', seed: i, seconds: 4, rate: 4000 })) !== null) heard++
+    if (findFiring(simulatedNoise({ kind: 'grind', seed: i, seconds: 4, rate: 4000 })) !== null) heard++
   expect(heard).toBeLessThanOrEqual(1)
 })

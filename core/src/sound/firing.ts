@@ -11,7 +11,7 @@ const FIRES: readonly [number, number] = [10, 110]
 /** What each overtone counts. */
 const OVERTONES = [1, 0.8, 0.6, 0.4] as const
 /** Log of the times over its floor beyond which a tone counts no more. */
-const MOST_OVER = 5
+const MAX_OVER = 5
 /** Score from which a hum is clear. */
 const CLEAR = 5.5
 /** Share of the firing rate within which a tone is looked for. */
@@ -48,7 +48,7 @@ export function speedOfFiring(hz: number, cylinders: number): number {
 function scoreOf({ power }: Spectrum, band: number): number {
   const over = (at: number) => {
     const tone = highestNear(power, at, Math.max(1, at * REACH)).power
-    return Math.min(MOST_OVER, Math.max(0, Math.log(tone / floorNear(power, at, band))))
+    return Math.min(MAX_OVER, Math.max(0, Math.log(tone / floorNear(power, at, band))))
   }
   return OVERTONES.reduce((sum, weight, k) => sum + weight * (over((k + 1) * band) - over((k + 0.5) * band)), 0)
 }

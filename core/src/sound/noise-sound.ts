@@ -35,7 +35,7 @@ export type NoiseHeard =
   | { readonly ok: false; readonly why: 'short' | 'silent'; readonly message: string }
 
 const ENOUGH_RATE = 20_000
-const LEAST_SECONDS = 1
+const MIN_SECONDS = 1
 
 /** Samples of one look at a level, and between two looks: short, so that a chirp 60 times a second still is a row of chirps. */
 const LOOK = 256
@@ -57,13 +57,13 @@ const REPEATS: readonly [number, number] = [1.5, 90]
 
 /** Looks and tells; cut-off and quiet recordings are judged all the same, with less confidence. */
 export function hearNoise(recording: Recording): NoiseHeard {
-  if (secondsOf(recording) < LEAST_SECONDS)
+  if (secondsOf(recording) < MIN_SECONDS)
     return { ok: false, why: 'short', message: 'The recording is too short. Record at least two seconds of the noise.' }
   if (isSilent(recording))
     return {
       ok: false,
       why: 'silent',
-      message: 'Nothing was heard. Is the microphone switched on, and near to the belt?',
+      message: 'Nothing was heard. Check that the microphone is on and close to the belt.',
     }
   const sound = slowedDown(recording, ENOUGH_RATE)
   const looks = looksAt(sound)

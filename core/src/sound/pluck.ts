@@ -33,12 +33,12 @@ const ENOUGH_RATE = 4000
 const LOOKED_AT = [0.7, 0.3] as const
 /** Seconds that are let pass first: the finger’s own click. */
 const CLICK = 0.02
-const LEAST_SECONDS = 0.4
+const MIN_SECONDS = 0.4
 /** Seconds between two looks at the level, while plucks are searched for. */
 const FRAME = 0.025
 /** A pluck is this many times louder than what went before. */
 const RISE = 1.6
-const MOST_PLUCKS = 4
+const MAX_PLUCKS = 4
 
 /**
  * Finds the first mode of a plucked span. Around every pluck the spectrum is held against the noise before it and about it; of every
@@ -46,10 +46,10 @@ const MOST_PLUCKS = 4
  * (which misses odd harmonics) nor one too low (which pays for empty ones) wins. The winner is placed between bands by its strongest harmonics.
  */
 export function findPluck(recording: Recording): PluckFound {
-  if (secondsOf(recording) < LEAST_SECONDS)
+  if (secondsOf(recording) < MIN_SECONDS)
     return refuse('short', 'The recording is too short. Record at least half a second of ringing.')
   if (isSilent(recording))
-    return refuse('silent', 'Nothing was heard. Is the microphone switched on, and near to the span?')
+    return refuse('silent', 'Nothing was heard. Check that the microphone is on and close to the span.')
   const clipped = clippedShare(recording)
   const slow = slowedDown(recording, ENOUGH_RATE)
   const onsets = onsetsOf(slow)
@@ -62,7 +62,7 @@ export function findPluck(recording: Recording): PluckFound {
     return { ...short, frequency: heardToo ? long.placed(short.frequency) : short.frequency }
   })
   if (heard.length === 0)
-    return refuse('no-pluck', 'No pluck stands out from the noise. Pluck harder, or hold the microphone nearer.')
+    return refuse('no-pluck', 'No pluck is louder than the noise. Pluck harder, or hold the microphone closer.')
   // Whichever pitch the plucks agree on: the evidence of all of them at each one's pitch.
   const best = heard
     .map((each) => ({
@@ -72,8 +72,8 @@ export function findPluck(recording: Recording): PluckFound {
     .reduce((most, next) => (next.evidence > most.evidence ? next : most)).each
   const alike = heard.filter(({ frequency }) => Math.abs(frequency / best.frequency - 1) < ALIKE)
   const sure = Math.max(...alike.map(({ confidence }) => confidence))
-  if (sure < LEAST_CONFIDENCE)
-    return refuse('no-pitch', 'A knock was heard but no pitch. Pluck the middle of the span once and let it ring.')
+  if (sure < MIN_CONFIDENCE)
+    return refuse('no-pitch', 'A knock was heard, but no pitch. Pluck the middle of the span once and let it ring.')
   const weights = alike.reduce((sum, { confidence }) => sum + confidence, 0)
   const frequency = alike.reduce((sum, each) => sum + each.frequency * each.confidence, 0) / weights
   const apart = Math.sqrt(
@@ -83,7 +83,7 @@ export function findPluck(recording: Recording): PluckFound {
   return {
     ok: true,
     frequency,
-    sigma: Math.max(apart, LEAST_SIGMA * frequency),
+    sigma: Math.max(apart, MIN_SIGMA * frequency),
     confidence: sure * (0.5 + 0.5 * agreed) * (clipped > CLIPPED_MUCH ? 0.8 : 1),
     clipped,
     plucks: alike.length,
@@ -91,11 +91,11 @@ export function findPluck(recording: Recording): PluckFound {
   }
 }
 
-const LEAST_CONFIDENCE = 0.07
+const MIN_CONFIDENCE = 0.07
 /** Share by which plucks of one span may differ. */
 const ALIKE = 0.02
 /** No pitch is known better than this share: the span is measured with a rule, and its ends give. */
-const LEAST_SIGMA = 0.003
+const MIN_SIGMA = 0.003
 /** Share of clipped samples from which harmonics are not what they were. */
 const CLIPPED_MUCH = 0.002
 
@@ -118,8 +118,8 @@ function onsetsOf({ samples, rate }: Recording): readonly number[] {
     .toSorted((a, b) => b.level * Math.min(b.rise, 4) - a.level * Math.min(a.rise, 4))
   const kept: number[] = []
   for (const { at } of rises) {
-    if (kept.length === MOST_PLUCKS) break
-    const fits = at + LEAST_SECONDS * rate * 0.75 < samples.length
+    if (kept.length === MAX_PLUCKS) break
+    const fits = at + MIN_SECONDS * rate * 0.75 < samples.length
     if (fits && kept.every((other) => Math.abs(other - at) > 0.3 * rate)) kept.push(at)
   }
   // A recording that begins with ringing has no rise of its own; so has one in much noise.
@@ -140,14 +140,14 @@ interface Heard {
 /** Share between one pitch that is tried and the next. */
 const TRIED_STEP = 0.003
 /** Harmonics that count. */
-const MOST_HARMONICS = 10
+const MAX_HARMONICS = 10
 /** Evidence is worth this much at most: one loud line is not a row of them. */
-const MOST_EVIDENCE = 5
+const MAX_EVIDENCE = 5
 /** What lies beyond still tells a peak's top from its flanks. */
 const BEYOND_SHARE = 0.05
 /** Natural logarithm of power over noise at which a harmonic counts neither for nor against. */
 const BREAK_EVEN = 1.7
-const LEAST_EVIDENCE = -1
+const MIN_EVIDENCE = -1
 /** Share of its frequency within which a harmonic is looked for. */
 const NEAR = 0.004
 
@@ -237,12 +237,12 @@ function smoothedMedian(values: Float64Array, width: number): Float64Array {
 
 function evidenceOf(over: Float64Array, step: number, frequency: number): number {
   let sum = 0
-  for (let k = 1; k <= MOST_HARMONICS; k++) {
+  for (let k = 1; k <= MAX_HARMONICS; k++) {
     const at = (k * frequency) / step
     if (at > over.length - 2) break
     const level = highest(over, at, Math.max(1, NEAR * at))
-    const beyond = Math.max(0, level - BREAK_EVEN - MOST_EVIDENCE)
-    const evidence = Math.min(MOST_EVIDENCE, Math.max(LEAST_EVIDENCE, level - BREAK_EVEN)) + BEYOND_SHARE * beyond
+    const beyond = Math.max(0, level - BREAK_EVEN - MAX_EVIDENCE)
+    const evidence = Math.min(MAX_EVIDENCE, Math.max(MIN_EVIDENCE, level - BREAK_EVEN)) + BEYOND_SHARE * beyond
     // Low modes carry a pluck; high ones die in rubber.
     sum += evidence / Math.sqrt(k)
   }

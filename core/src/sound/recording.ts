@@ -26,7 +26,7 @@ export function isSilent({ samples }: Recording): boolean {
 
 /** Nearer to full scale than this a sample is taken to be cut off; cut-off samples come in runs of this many. */
 const FULL_SCALE = 0.985
-const LEAST_RUN = 3
+const MIN_RUN = 3
 
 /** Share of the samples that are cut off because the recording was too loud. */
 export function clippedShare({ samples }: Recording): number {
@@ -35,8 +35,8 @@ export function clippedShare({ samples }: Recording): number {
   for (const sample of samples) {
     if (Math.abs(sample) >= FULL_SCALE) {
       run++
-      if (run === LEAST_RUN) cut += LEAST_RUN
-      else if (run > LEAST_RUN) cut++
+      if (run === MIN_RUN) cut += MIN_RUN
+      else if (run > MIN_RUN) cut++
     } else run = 0
   }
   return samples.length === 0 ? 0 : cut / samples.length

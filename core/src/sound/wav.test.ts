@@ -45,7 +45,7 @@ describe('a WAV file', () => {
   })
 
   test.each([
-    ['an MP3 with a tag', [0x49, 0x44, 0x33, 3, 0, 0, 0, 0], 'This is an MP3, whatever its name says'],
+    ['an MP3 with a tag', [0x49, 0x44, 0x33, 3, 0, 0, 0, 0], 'This is an MP3, not a WAV file'],
     ['an MP3 without one', [0xff, 0xfb, 0x90, 0x64, 0, 0, 0, 0], 'This is an MP3'],
     ['an Ogg', [0x4f, 0x67, 0x67, 0x53, 0, 2], 'This is an Ogg recording'],
     ['a recording of a telephone', [0, 0, 0, 0x20, 0x66, 0x74, 0x79, 0x70], 'This is an MP4 or M4A'],

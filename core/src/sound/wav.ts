@@ -5,10 +5,10 @@ import wavefile from 'wavefile/dist/wavefile.js'
 import type { Recording } from './recording.ts'
 
 /** Longest recording that is read, seconds: what lasts longer is cut there, and the reader says so. */
-export const MOST_SECONDS = 120
+export const MAX_SECONDS = 120
 
 /** Most bytes of a sound file that are looked at. */
-export const MOST_SOUND_BYTES = 100_000_000
+export const MAX_SOUND_BYTES = 100_000_000
 
 export type WavRead =
   | {
@@ -25,28 +25,27 @@ const EXTENSIBLE = 0xfffe
 
 /** Reads a WAV file, whatever its rate, depth and channels; the channels are averaged. */
 export function readWav(bytes: Uint8Array): WavRead {
-  if (bytes.length > MOST_SOUND_BYTES)
-    return refuse(`The file has ${Math.round(bytes.length / 1e6)} MB; a recording of a minute has about ten.`)
+  if (bytes.length > MAX_SOUND_BYTES)
+    return refuse(`The file has ${Math.round(bytes.length / 1e6)} MB. One minute of sound has about 10 MB.`)
   const other = otherKind(bytes)
-  if (other !== undefined)
-    return refuse(`This is ${other}, whatever its name says. Save or convert it as WAV, then load that.`)
+  if (other !== undefined) return refuse(`This is ${other}, not a WAV file. Convert it to WAV and load that.`)
   let wave
   try {
     wave = new wavefile.WaveFile(bytes)
   } catch {
-    return refuse('The file is not a WAV recording, or it is cut off.')
+    return refuse('The file is not a WAV recording, or it is incomplete.')
   }
   const { audioFormat, numChannels, sampleRate, bitsPerSample, subformat } = wave.fmt
   const format = audioFormat === EXTENSIBLE ? (subformat[0] ?? 0) & 0xffff : audioFormat
   if (format !== PCM && format !== FLOAT)
     return refuse('The WAV file holds compressed sound. Save it as plain PCM, then load that.')
-  if (!(sampleRate >= LEAST_RATE) || numChannels < 1)
-    return refuse(`The WAV file says ${sampleRate} samples a second: at least ${LEAST_RATE} are needed.`)
+  if (!(sampleRate >= MIN_RATE) || numChannels < 1)
+    return refuse(`The WAV file says ${sampleRate} samples a second: at least ${MIN_RATE} are needed.`)
   const read = wave.getSamples(false, Float64Array)
   const channels = Array.isArray(read) ? read : [read]
   const whole = channels[0]?.length ?? 0
   if (whole === 0) return refuse('The WAV file holds no sound.')
-  const kept = Math.min(whole, Math.floor(MOST_SECONDS * sampleRate))
+  const kept = Math.min(whole, Math.floor(MAX_SECONDS * sampleRate))
   const samples = new Float32Array(kept)
   const scale = (format === FLOAT ? 1 : 2 ** (bitsPerSample - 1)) * channels.length
   // Eight bits are written without sign.
@@ -65,7 +64,7 @@ export function writeWav({ samples, rate }: Recording): Uint8Array {
 }
 
 /** Below this rate too few harmonics of a belt are left, Hz. */
-const LEAST_RATE = 4000
+const MIN_RATE = 4000
 
 function refuse(message: string): WavRead {
   return { ok: false, message }

@@ -8,7 +8,7 @@ export type EngineSpeed = (typeof ENGINE_SPEEDS)[number]
 const NAMES: Readonly<Record<EngineSpeed, string>> = {
   idleRpm: 'Idle',
   cruiseRpm: 'Cruise',
-  maxRpm: 'The highest speed',
+  maxRpm: 'The maximum speed',
 }
 
 /** Why an engine speed cannot be what was typed, in a sentence; undefined where it can. */
@@ -17,7 +17,7 @@ export function engineSpeedRefusal(
   key: EngineSpeed,
   rpm: number,
 ): string | undefined {
-  if (!(rpm > 0)) return `${NAMES[key]} must be more than nothing: an engine that stands still turns no belt.`
+  if (!(rpm > 0)) return `${NAMES[key]} must be above zero.`
   const at = { ...engine, [key]: rpm }
   if (at.idleRpm > at.cruiseRpm)
     return key === 'idleRpm'
@@ -25,8 +25,8 @@ export function engineSpeedRefusal(
       : `Cruise must not be below idle (${at.idleRpm} rpm).`
   if (at.cruiseRpm > at.maxRpm)
     return key === 'maxRpm'
-      ? `The highest speed must not be below cruise (${at.cruiseRpm} rpm).`
-      : `Cruise must not be above the highest speed (${at.maxRpm} rpm).`
+      ? `The maximum speed must not be below cruise (${at.cruiseRpm} rpm).`
+      : `Cruise must not be above the maximum speed (${at.maxRpm} rpm).`
   return undefined
 }
 

@@ -1,5 +1,5 @@
 /** Belts that would turn one shaft differently, and what comes of it: docs/mechanics/speeds.md. */
-import { sectionFigures } from '../sections/sections.ts'
+import { familyOf } from '../sections/families.ts'
 import type { SettledDrive } from '../path/settle.ts'
 import { beltSpeed, shaftSpeeds, type SpeedFight } from './shaft-speeds.ts'
 
@@ -47,8 +47,7 @@ function runOn(settled: SettledDrive, { shaft, belts }: SpeedFight): Run | undef
 }
 
 function givesWay(settled: SettledDrive, { belts: [first, second] }: SpeedFight): string | null {
-  const toothed = (id: string) =>
-    settled.belts.some(({ belt }) => belt.id === id && sectionFigures(belt.section).family === 'toothed')
+  const toothed = (id: string) => settled.belts.some(({ belt }) => belt.id === id && familyOf(belt.section).meshes)
   if (toothed(first) === toothed(second)) return null
   return toothed(first) ? second : first
 }

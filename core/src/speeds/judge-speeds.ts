@@ -1,4 +1,5 @@
 /** Whether every accessory turns at a speed that is right for it, and for how long: docs/mechanics/speeds.md. */
+import { graver, worstOf, type Verdict } from '../verdict/verdict.ts'
 import type { Engine } from '../drive/engine.ts'
 import type { Shaft, ShaftKind } from '../drive/shaft.ts'
 import type { SettledDrive } from '../path/settle.ts'
@@ -7,8 +8,6 @@ import { engineTime, timeAbove, timeBelow, USUAL_USE, type TimeBin } from './eng
 import { shaftSpeeds } from './shaft-speeds.ts'
 import { usefulRange, type RangeEnd, type UsefulRange } from './useful-range.ts'
 
-export type SpeedVerdict = 'fine' | 'watch' | 'act' | 'none'
-
 export interface SpeedJudgement {
   readonly shaft: string
   readonly ratio: number
@@ -16,8 +15,8 @@ export interface SpeedJudgement {
   readonly range: UsefulRange
   /** Shares of the time that it turns too slowly, and too fast. */
   readonly time: { readonly below: number; readonly above: number }
-  /** `none` where no speed is known to be right for it. */
-  readonly verdict: SpeedVerdict
+  /** `unknown` where no speed is known to be right for it. */
+  readonly verdict: Verdict
   /** Sentences, the gravest first; empty where all is well. */
   readonly reasons: readonly string[]
 }
@@ -49,22 +48,14 @@ export function judgeShaft(
   const rpm = { idle: ratio * engine.idleRpm, cruise: ratio * engine.cruiseRpm, max: ratio * engine.maxRpm }
   const found = [...tooFast(shaft, range, rpm, time.above, engine, rules), ...tooSlow(shaft, range, rpm, time, rules)]
   const verdict =
-    range.least === null && range.most === null
-      ? 'none'
-      : found.some((each) => each.verdict === 'act')
-        ? 'act'
-        : found.some((each) => each.verdict === 'watch')
-          ? 'watch'
-          : 'fine'
-  const reasons = found.toSorted((a, b) => GRAVITY[a.verdict] - GRAVITY[b.verdict]).map(({ words }) => words)
+    range.min === null && range.max === null ? 'unknown' : (worstOf(found.map((each) => each.verdict)) ?? 'fine')
+  const reasons = found.toSorted((a, b) => graver(a.verdict, b.verdict)).map(({ words }) => words)
   return { shaft: shaft.id, ratio, rpm, range, time, verdict, reasons }
 }
 
-const GRAVITY = { act: 0, watch: 1, fine: 2 } as const
-
 /** Shares of the time outside a useful range at a ratio. */
 export function timeOutside(
-  { least, most }: Pick<UsefulRange, 'least' | 'most'>,
+  { min: least, max: most }: Pick<UsefulRange, 'min' | 'max'>,
   ratio: number,
   bins: readonly TimeBin[],
 ): { readonly below: number; readonly above: number } {
@@ -75,13 +66,13 @@ export function timeOutside(
 }
 
 interface Finding {
-  readonly verdict: 'fine' | 'watch' | 'act'
+  readonly verdict: Exclude<Verdict, 'unknown'>
   readonly words: string
 }
 
 function tooFast(
   shaft: Shaft,
-  { most }: UsefulRange,
+  { max: most }: UsefulRange,
   rpm: SpeedJudgement['rpm'],
   above: number,
   { maxRpm }: Engine,
@@ -90,13 +81,13 @@ function tooFast(
   if (most === null || rpm.max <= most.rpm) return []
   const grave = rpm.max > most.rpm * (1 + OVERSPEED_SHARE) || above >= mustRule(rules, ruleKey.timeAct)
   const often = above > 0 ? `, and it is faster than that ${timeWords(above)}` : ''
-  const words = `Too fast: ${round(rpm.max)} rpm at ${maxRpm} of the engine; ${limitWords(most)}${often}. ${CONSEQUENCE[shaft.kind]?.fast ?? ''}`
+  const words = `Too fast: ${round(rpm.max)} rpm at ${maxRpm} engine rpm; ${limitWords(most)}${often}. ${CONSEQUENCE[shaft.kind]?.fast ?? ''}`
   return [{ verdict: grave ? 'act' : 'watch', words: words.trim() }]
 }
 
 function tooSlow(
   shaft: Shaft,
-  { least }: UsefulRange,
+  { min: least }: UsefulRange,
   rpm: SpeedJudgement['rpm'],
   { below }: SpeedJudgement['time'],
   rules: ShopRules,
@@ -109,7 +100,7 @@ function tooSlow(
 }
 
 function limitWords({ rpm, restsOn }: RangeEnd): string {
-  return restsOn === 'part' ? `it is made for ${round(rpm)}` : `${round(rpm)} is the most (${restsOn})`
+  return restsOn === 'part' ? `its limit is ${round(rpm)}` : `${round(rpm)} is the maximum (${restsOn})`
 }
 
 /** A share of the time in words. */
@@ -122,17 +113,17 @@ export function timeWords(share: number): string {
 /** What comes of it, by accessory. */
 const CONSEQUENCE: Readonly<Partial<Record<ShaftKind, { readonly fast?: string; readonly slow?: string }>>> = {
   alternator: {
-    fast: 'Its windings and fan are thrown outward.',
+    fast: 'Windings and fan may fly apart.',
     slow: 'Below its cut-in no current comes.',
   },
-  generator: { fast: 'Its commutator comes apart.', slow: 'Below its cut-in no current comes.' },
+  generator: { fast: 'Its commutator may fly apart.', slow: 'Below its cut-in no current comes.' },
   'water-pump': {
-    fast: 'The water tears into vapour, and flow breaks down.',
-    slow: 'The engine runs hot in standing traffic.',
+    fast: 'The coolant cavitates and flow breaks down.',
+    slow: 'Engine running hot in standing traffic.',
   },
   'power-steering': { fast: 'The oil foams and heats.', slow: 'The wheel is heavy when parking.' },
   'ac-compressor': { fast: 'Valves and seal fail.', slow: 'It cools little at idle.' },
-  fan: { fast: 'Its blades may come off: stand out of its line.' },
+  fan: { fast: 'Its blades may come off. Stay out of its plane.' },
 }
 
 /** rpm as one says them. */

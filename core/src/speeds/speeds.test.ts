@@ -72,12 +72,12 @@ describe('a ratio worked out by hand', () => {
 describe('engine speeds', () => {
   const engine = { crankTurns: 'cw', idleRpm: 800, cruiseRpm: 2100, maxRpm: 4800 } as const
   test.each([
-    ['idleRpm', 0, 'Idle must be more than nothing'],
-    ['idleRpm', NaN, 'Idle must be more than nothing'],
+    ['idleRpm', 0, 'Idle must be above zero'],
+    ['idleRpm', NaN, 'Idle must be above zero'],
     ['idleRpm', 2200, 'Idle must not be above cruise (2100 rpm).'],
     ['cruiseRpm', 700, 'Cruise must not be below idle (800 rpm).'],
-    ['cruiseRpm', 5000, 'Cruise must not be above the highest speed (4800 rpm).'],
-    ['maxRpm', 2000, 'The highest speed must not be below cruise (2100 rpm).'],
+    ['cruiseRpm', 5000, 'Cruise must not be above the maximum speed (4800 rpm).'],
+    ['maxRpm', 2000, 'The maximum speed must not be below cruise (2100 rpm).'],
   ] as readonly (readonly [EngineSpeed, number, string])[])('%s of %d is refused', (key, rpm, sentence) => {
     expect(engineSpeedRefusal({ engine }, key, rpm)).toContain(sentence)
   })

@@ -7,31 +7,31 @@ export interface RangeEnd {
   /** rpm of the shaft's own. */
   readonly rpm: number
   /** What it rests on: the part's own figure, the workshop's rule, or the nominal value. */
-  readonly restsOn: 'part' | 'rule of the shop' | 'nominal'
+  readonly restsOn: 'part' | 'own value' | 'nominal'
 }
 
 export interface UsefulRange {
-  readonly least: RangeEnd | null
-  readonly most: RangeEnd | null
+  readonly min: RangeEnd | null
+  readonly max: RangeEnd | null
   /** A fan whose blades are not measured: its highest speed follows from the speed of their tips. */
   readonly needsBlades: boolean
 }
 
 /** The useful speeds of a shaft: what stands on the part first, then what the workshop goes by for its kind. */
 export function usefulRange(shaft: Shaft, rules: ShopRules): UsefulRange {
-  const { kind, leastRpm, maxRpm, bladeDiameter } = shaft
+  const { kind, minRpm, maxRpm, bladeDiameter } = shaft
   const end = (own: number | undefined, key: string): RangeEnd | null => {
     if (own !== undefined) return { rpm: own, restsOn: 'part' }
     const rpm = ruleValue(rules, key)
     return rpm === undefined ? null : { rpm, restsOn: ruleWords(rules, key) }
   }
-  const least = end(leastRpm, ruleKey.least(kind))
+  const least = end(minRpm, ruleKey.min(kind))
   if (kind !== 'fan' || maxRpm !== undefined)
-    return { least, most: end(maxRpm, ruleKey.most(kind)), needsBlades: false }
-  if (bladeDiameter === undefined) return { least, most: null, needsBlades: true }
+    return { min: least, max: end(maxRpm, ruleKey.max(kind)), needsBlades: false }
+  if (bladeDiameter === undefined) return { min: least, max: null, needsBlades: true }
   const tip = ruleValue(rules, ruleKey.fanTipSpeed) ?? Infinity
   const rpm = rpmAtTipSpeed(tip, bladeDiameter)
-  return { least, most: { rpm, restsOn: ruleWords(rules, ruleKey.fanTipSpeed) }, needsBlades: false }
+  return { min: least, max: { rpm, restsOn: ruleWords(rules, ruleKey.fanTipSpeed) }, needsBlades: false }
 }
 
 /** rpm at which blades of a diameter in mm reach a tip speed in m/s: `n = 60 000·v / (π·d)`. */

@@ -106,7 +106,7 @@ describe('places follow from distances as they are taken', () => {
     ])
     const outliers = survey?.residuals.filter(({ outlier }) => outlier) ?? []
     expect(outliers.map((each) => outlierSentence(each, name, (mm) => `${mm.toFixed(0)} mm`))).toEqual([
-      'Crank to Fan reads 9 mm longer than the rest agree. Measure it again, or strike it out.',
+      'Crank to Fan reads 9 mm longer than the other readings. Measure it again, or delete it.',
     ])
   })
 
@@ -166,7 +166,7 @@ describe('places from a photo', () => {
     )
     const seen = photoOfDrive(drive)
     expect(seen?.ok === false ? photoRefusal(seen, () => 'Fan') : '').toBe(
-      'Fan: Three marks at least are needed on each rim.',
+      'Fan: At least three marks are needed on each rim.',
     )
     expect(photoOfDrive(square())).toBeUndefined()
   })

@@ -5,11 +5,12 @@ import { putShaft } from '../drive/edits-parts.ts'
 import { TAPE_SIGMA_MM, type DistanceReading } from '../drive/survey.ts'
 import { degrees } from '../numerics/vectors.ts'
 import { metalRadii } from '../path/drive-parts.ts'
-import { listed } from '../solution/names.ts'
+import { listed } from '../solution/part-names.ts'
 import type { Mm } from '../units/quantity.ts'
 import { centreDistance } from './centre-distance.ts'
 import { placesFromPhoto, shiftedMap, type PhotoResult } from './photo.ts'
-import { surveyPlaces, type MirrorAnswer, type MirrorQuestion, type SurveyResult } from './survey.ts'
+import { surveyPlaces } from './survey.ts'
+import type { MirrorAnswer, MirrorQuestion, SurveyResult } from './survey-types.ts'
 
 /** The survey of a drive: ids of places and questions are those of shafts, residuals stand in the order of the distances. */
 export interface DriveSurvey extends Omit<SurveyResult, 'residuals'> {
@@ -161,7 +162,7 @@ export function outlierSentence(
   lengthText: (mm: Mm) => string,
 ): string {
   const how = (residual ?? 0) > 0 ? 'longer' : 'shorter'
-  return `${name(from)} to ${name(to)} reads ${lengthText(Math.abs(residual ?? 0))} ${how} than the rest agree. Measure it again, or strike it out.`
+  return `${name(from)} to ${name(to)} reads ${lengthText(Math.abs(residual ?? 0))} ${how} than the other readings. Measure it again, or delete it.`
 }
 
 /** A mirror question in a sentence. */

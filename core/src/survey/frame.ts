@@ -1,7 +1,7 @@
 /** The drive's frame: where a layout's origin lies and which way is up. */
 import { cross, distance, minus, radians, type Point } from '../numerics/vectors.ts'
 import type { Layout } from './layouts.ts'
-import type { SurveyInput } from './survey.ts'
+import type { SurveyInput } from './survey-types.ts'
 
 /**
  * Turns and shifts a layout into the drive's frame. What is given stays; otherwise the first pulley comes to the origin,

@@ -2,7 +2,7 @@
 import { cross, distance, minus, type Point } from '../numerics/vectors.ts'
 import type { FittedLayout } from './fits.ts'
 import type { Layout } from './layouts.ts'
-import type { MirrorAnswer, MirrorQuestion, SurveyInput } from './survey.ts'
+import type { MirrorAnswer, MirrorQuestion, SurveyInput } from './survey-types.ts'
 
 /** Cost by which a mirror image may be worse and still be possible: three standard deviations. */
 const AS_GOOD = 9

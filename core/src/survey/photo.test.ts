@@ -110,7 +110,7 @@ describe('what is missing is said in one sentence', () => {
           },
         ],
       },
-      /Three marks at least/,
+      /At least three marks/,
     ],
     [
       'marks in a line',
@@ -147,11 +147,7 @@ describe('what is missing is said in one sentence', () => {
       /lie in a line/,
     ],
     ['no scale', { rims: rims.map((rim) => ({ ...rim, diameter: null })) }, /no scale yet/],
-    [
-      'a lean that nothing settles',
-      { picture: { ...picture, view: 'oblique' } },
-      /do not settle how the camera leaned/,
-    ],
+    ['a lean that nothing settles', { picture: { ...picture, view: 'oblique' } }, /do not determine the camera tilt/],
     [
       'three corners of a sheet',
       {

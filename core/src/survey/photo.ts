@@ -66,19 +66,19 @@ const MARK_SIGMA_PX = 1.5
 const DIAMETER_SIGMA_MM = 0.5
 const DISTANCE_SIGMA_MM = 1
 /** Height of three marks over their longest chord, as a share of it, below which they say nothing of a circle. */
-const LEAST_BOW = 0.03
+const MIN_BOW = 0.03
 /** Unknowns of the plane map; then three for each rim. */
 const MAP_UNKNOWNS = 5
 
-export const LEAST_MARKS = 3
+export const MIN_MARKS = 3
 
 /** Finds the places, or says in one sentence what is missing. */
 export function placesFromPhoto(input: PhotoInput): PhotoResult {
   const rims = input.rims.filter(({ points }) => points.length > 0)
-  const few = rims.filter(({ points }) => points.length < LEAST_MARKS)
-  if (rims.length === 0) return refused('No rim is marked yet: set three marks on the rim of each pulley.')
-  if (few.length > 0) return refused('Three marks at least are needed on each rim.', few)
-  const flat = rims.filter(({ points }) => bowOf(points) < LEAST_BOW)
+  const few = rims.filter(({ points }) => points.length < MIN_MARKS)
+  if (rims.length === 0) return refused('No rim is marked yet. Set three marks on the rim of each pulley.')
+  if (few.length > 0) return refused('At least three marks are needed on each rim.', few)
+  const flat = rims.filter(({ points }) => bowOf(points) < MIN_BOW)
   if (flat.length > 0) return refused('These marks lie in a line; spread them round the rim.', flat)
   return input.picture.sheet === undefined ? fromSizes(input, rims) : fromSheet(input, rims, input.picture.sheet)
 }
@@ -172,7 +172,9 @@ function fromSizes(input: PhotoInput, rims: readonly MarkedRim[]): PhotoResult {
     return a === undefined || b === undefined || a === b ? [] : [{ a, b, value }]
   })
   if (rims.every(({ diameter }) => diameter === null) && distances.length === 0)
-    return refused('The picture has no scale yet: give the diameter of a marked pulley, or a distance between two.')
+    return refused(
+      'The photo has no scale yet. Enter the diameter of a marked pulley, or a distance between two pulleys.',
+    )
   const system = systemOf(input, rims, distances)
   const starts = input.picture.view === 'square-on' ? [[0, 0]] : OBLIQUE_STARTS
   const fits = starts
@@ -182,7 +184,7 @@ function fromSizes(input: PhotoInput, rims: readonly MarkedRim[]): PhotoResult {
   const jacobian = system.evaluate(at).jacobian
   if (confidenceOf({ values: [], jacobian }, at.length).free.length > 0) {
     return refused(
-      'These marks and sizes do not settle how the camera leaned: set five marks or more round each rim, give more diameters, or mark the corners of a sheet held flat against the pulleys.',
+      'These marks and sizes do not determine the camera tilt. Set at least five marks round each rim, enter more diameters, or mark the corners of a sheet held flat against the pulleys.',
     )
   }
   return describe(input, rims, system.matrixAt(at))

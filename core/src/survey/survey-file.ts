@@ -1,6 +1,7 @@
-import { ValidationError, type InferType } from 'yup'
-import type { DocumentProblem } from '../drive/references.ts'
-import { choice, list, position, quantity, record, text } from '../drive/schema-kit.ts'
+import type { InferType } from 'yup'
+import { problemsOf } from '../schema/problems.ts'
+import type { DocumentProblem } from '../drive/document-problem.ts'
+import { choice, list, position, quantity, record, text } from '../schema/schema-kit.ts'
 import { DISTANCE_KINDS } from '../drive/survey.ts'
 
 const name = (description: string) => text(description, 60).required('must not be empty')
@@ -15,7 +16,7 @@ export const surveyFileSchema = record({
       y: position('Where it stands, if that is known.').optional(),
     }),
     'Pulleys; the first comes to the origin unless places are given.',
-    { least: 1, most: 60 },
+    { min: 1, max: 60 },
   ),
   distances: list(
     record({
@@ -26,7 +27,7 @@ export const surveyFileSchema = record({
       sigma: quantity('mm', 'Its standard deviation.', { min: 0.01, max: 100 }).optional(),
     }),
     'Distances between pulleys.',
-    { most: 240 },
+    { max: 240 },
   ),
 })
 
@@ -38,16 +39,8 @@ export function checkSurveyFile(
 ):
   | { readonly ok: true; readonly survey: SurveyFile }
   | { readonly ok: false; readonly problems: readonly DocumentProblem[] } {
-  try {
-    surveyFileSchema.validateSync(value, { strict: true, abortEarly: false })
-  } catch (error) {
-    if (!(error instanceof ValidationError)) throw error
-    const each = error.inner.length === 0 ? [error] : error.inner
-    return {
-      ok: false,
-      problems: each.slice(0, 20).map(({ path, message }) => ({ path: path ? `$.${path}` : '$', message })),
-    }
-  }
+  const shape = problemsOf(surveyFileSchema, value)
+  if (shape.length > 0) return { ok: false, problems: shape }
   const survey = value as SurveyFile
   const ids = survey.pulleys.map(({ id }) => id)
   const problems = [

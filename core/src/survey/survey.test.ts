@@ -1,7 +1,8 @@
 import { describe, expect, test } from '@jest/globals'
 import { randomFrom, SEED } from '../testing/random.ts'
 import { randomFront, rmsApart, surveyed, tapeReadings } from '../testing/surveys.ts'
-import { surveyPlaces, type SurveyDistance, type SurveyInput } from './survey.ts'
+import { surveyPlaces } from './survey.ts'
+import type { SurveyDistance, SurveyInput } from './survey-types.ts'
 
 const pulley = (id: string, diameter: number | null = 100) => ({ id, diameter })
 const centre = (from: string, to: string, value: number): SurveyDistance => ({ from, to, kind: 'centre', value })
@@ -85,9 +86,14 @@ describe('what the readings cannot say is said', () => {
     const { questions } = surveyPlaces({
       pulleys: ['a', 'b', 'c', 'd', 'e'].map((id) => pulley(id)),
       distances: [
-        ...[centre('a', 'b', 300), centre('a', 'c', 400), centre('b', 'c', 500)],
-        ...[centre('a', 'd', 500), centre('b', 'd', 400), centre('c', 'd', 300)],
-        ...[centre('a', 'e', 200), centre('b', 'e', 220)],
+        centre('a', 'b', 300),
+        centre('a', 'c', 400),
+        centre('b', 'c', 500),
+        centre('a', 'd', 500),
+        centre('b', 'd', 400),
+        centre('c', 'd', 300),
+        centre('a', 'e', 200),
+        centre('b', 'e', 220),
       ],
     })
     expect(questions.map(({ of }) => of)).toContain('e')

@@ -1,4 +1,4 @@
-import { TAPE_SIGMA_MM, type DistanceKind } from '../drive/survey.ts'
+import { TAPE_SIGMA_MM } from '../drive/survey.ts'
 import { distance } from '../numerics/vectors.ts'
 import type { Mm } from '../units/quantity.ts'
 import { centreDistance } from './centre-distance.ts'
@@ -7,70 +7,7 @@ import { inFrame } from './frame.ts'
 import type { Layout, Link } from './layouts.ts'
 import { answersHold, mirrorQuestions } from './mirror-images.ts'
 import { spreads } from './spread.ts'
-
-export interface SurveyPulley {
-  readonly id: string
-  /** Across the rim; null where it is not known, which only readings between centres can do without. */
-  readonly diameter: Mm | null
-  /** Where it stands, if that is known already. */
-  readonly x?: number
-  readonly y?: number
-}
-
-export interface SurveyDistance {
-  readonly from: string
-  readonly to: string
-  readonly kind: DistanceKind
-  readonly value: Mm
-  /** Standard deviation, mm (default 1, nominal). */
-  readonly sigma?: number
-}
-
-export interface SurveyInput {
-  readonly pulleys: readonly SurveyPulley[]
-  readonly distances: readonly SurveyDistance[]
-  /** Which way one pulley lies from another, degrees counter-clockwise from the right; the second straight above the first if left out. */
-  readonly upright?: { readonly from: string; readonly to: string; readonly direction: number }
-  /** Which of two mirror images is meant: `of` lies on this side of the line. */
-  readonly sides?: readonly MirrorAnswer[]
-}
-
-export interface MirrorQuestion {
-  readonly from: string
-  readonly to: string
-  /** The pulley of which the readings cannot tell on which side of the line it lies. */
-  readonly of: string
-}
-
-export interface MirrorAnswer extends MirrorQuestion {
-  readonly side: 'left' | 'right'
-}
-
-export interface SurveyedPulley {
-  readonly id: string
-  readonly x: number
-  readonly y: number
-  /** Standard deviation of each coordinate, mm; 0 for a pulley that was given. */
-  readonly sigma: number
-}
-
-export interface SurveyResidual {
-  readonly from: string
-  readonly to: string
-  /** mm that the reading is longer than the other readings agree; negative where it is shorter. Null where it bears on nothing. */
-  readonly residual: number | null
-  readonly outlier: boolean
-}
-
-export interface SurveyResult {
-  readonly pulleys: readonly SurveyedPulley[]
-  /** In the order of the readings. */
-  readonly residuals: readonly SurveyResidual[]
-  /** Pulleys that the readings do not hold. */
-  readonly undetermined: readonly string[]
-  /** Mirror images that fit as well as the one shown. */
-  readonly questions: readonly MirrorQuestion[]
-}
+import type { SurveyPulley, SurveyDistance, SurveyInput, SurveyResult } from './survey-types.ts'
 
 /** Standard deviations by which a reading must miss what the rest agree on before it is called an outlier (1 in 700 by chance, for each reading). */
 const OUTLIER_SIGMAS = 3.2

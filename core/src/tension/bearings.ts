@@ -9,7 +9,7 @@ export interface BearingOverload {
   readonly now: number
   readonly wanted: number
   /** N it is made for; null where nobody has said. */
-  readonly most: number | null
+  readonly max: number | null
 }
 
 /**
@@ -32,10 +32,10 @@ export function worstBearing(
     pulley,
     now: hubLoad,
     wanted: wanted[i]?.hubLoad ?? 0,
-    most: most.get(shaftOf.get(pulley) ?? '') ?? null,
+    max: most.get(shaftOf.get(pulley) ?? '') ?? null,
   }))
-  const limited = all.filter((each) => each.most !== null)
-  const burden = (each: BearingOverload) => (each.most === null ? each.now : each.now / each.most)
+  const limited = all.filter((each) => each.max !== null)
+  const burden = (each: BearingOverload) => (each.max === null ? each.now : each.now / each.max)
   const among = limited.length > 0 ? limited : all
   return among.reduce<BearingOverload | null>(
     (worst, each) => (worst === null || burden(each) > burden(worst) ? each : worst),

@@ -1,4 +1,4 @@
-import { beltStrength } from '../path/belt-strength.ts'
+import { beltStiffness } from '../path/belt-stiffness.ts'
 import { spansOf } from '../path/clearance.ts'
 import type { SettledBelt } from '../path/settle.ts'
 import type { CheckedSpan } from './hand-checks.ts'
@@ -13,7 +13,7 @@ export interface NamedSpan extends CheckedSpan {
 export function checkedSpans(settled: SettledBelt): readonly NamedSpan[] {
   const { belt, pulleys, path } = settled
   if (!path.ok) return []
-  const { mass, stiffness } = beltStrength(belt, pulleys)
+  const { mass, stiffness } = beltStiffness(belt, pulleys)
   return spansOf(settled).map(({ from, to, length }) => ({
     from: from.id,
     to: to.id,

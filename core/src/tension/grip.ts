@@ -1,12 +1,10 @@
 /** How well a belt holds on its pulleys: docs/mechanics/tension.md. */
+import { FRICTION } from './nominal.ts'
 import type { Belt, Contact } from '../drive/belt.ts'
 import type { Pulley } from '../drive/pulley.ts'
 import { sectionFigures } from '../sections/sections.ts'
 
 export type BeltCondition = NonNullable<Belt['condition']>
-
-/** Effective coefficients of friction, wedging in the grooves included, new and dry (nominal). */
-const FRICTION = { ribs: 0.9, vee: 1.05, smooth: 0.32 } as const
 
 /** What is left of it (nominal). */
 export const CONDITION_SHARE: Readonly<Record<BeltCondition, number>> = {

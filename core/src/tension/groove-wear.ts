@@ -3,16 +3,17 @@ import type { SettledBelt, SettledDrive } from '../path/settle.ts'
 import { settleDrive, travelsNow } from '../path/settle.ts'
 import { mustRule, NOMINAL_RULES, type ShopRules } from '../rules/rules.ts'
 import { wearKey } from '../rules/wear-rules.ts'
+import { familyOf } from '../sections/families.ts'
 import { sectionFigures } from '../sections/sections.ts'
 import { shaftSpeeds } from '../speeds/shaft-speeds.ts'
 import type { Mm } from '../units/quantity.ts'
-import type { CheckVerdict } from './tensioner-checks.ts'
+import type { Verdict } from '../verdict/verdict.ts'
 
 export interface GrooveRide {
   readonly pulley: string
   /** mm that the belt's top lies below the rim; negative when it stands proud; null where nobody has looked. */
   readonly ride: Mm | null
-  readonly verdict: CheckVerdict | 'none'
+  readonly verdict: Verdict
 }
 
 export interface GrooveWear {
@@ -32,11 +33,11 @@ export function grooveWear(
   { belt, pulleys, path }: SettledBelt,
   rules: ShopRules = NOMINAL_RULES,
 ): GrooveWear | null {
-  if (sectionFigures(belt.section).family !== 'vee' || !path.ok) return null
+  if (!familyOf(belt.section).wedges || !path.ok) return null
   const grooves = pulleys.flatMap((pulley, i): GrooveRide[] => {
     if (pulley.face !== 'vee' || belt.route[i]?.contact !== 'ribs') return []
     const ride = pulley.ride ?? null
-    return [{ pulley: pulley.id, ride, verdict: ride === null ? 'none' : rideVerdict(ride, rules) }]
+    return [{ pulley: pulley.id, ride, verdict: ride === null ? 'unknown' : rideVerdict(ride, rules) }]
   })
   const known = new Set(grooves.flatMap(({ pulley, ride }) => (ride === null ? [] : [pulley])))
   if (known.size === 0) return { grooves, slack: 0, ratios: [] }
@@ -65,7 +66,7 @@ export function rideLimits(rules: ShopRules): { readonly watch: Mm; readonly rep
 }
 
 /** A depth below the rim against its limits. */
-export function rideVerdict(ride: Mm, rules: ShopRules): CheckVerdict {
+export function rideVerdict(ride: Mm, rules: ShopRules): Verdict {
   const { watch, replace } = rideLimits(rules)
   return ride > replace ? 'act' : ride >= watch ? 'watch' : 'fine'
 }

@@ -39,7 +39,7 @@ export function tensionFromPress(span: CheckedSpan, force: number, q: Mm): numbe
 export function deflectionFor(span: CheckedSpan, tension: number, force: number): Mm {
   if (force <= 0) return 0
   let [low, high] = [0, span.length]
-  while (forceFor(span, tension, high) < force && high < MOST_DEFLECTION * span.length) high *= 2
+  while (forceFor(span, tension, high) < force && high < MAX_DEFLECTION * span.length) high *= 2
   for (let i = 0; i < ROOT_ITERATIONS; i++) {
     const middle = (low + high) / 2
     if (forceFor(span, tension, middle) < force) low = middle
@@ -49,7 +49,7 @@ export function deflectionFor(span: CheckedSpan, tension: number, force: number)
 }
 
 /** Spans are never pressed in by more than this many times their length: something is broken then. */
-const MOST_DEFLECTION = 64
+const MAX_DEFLECTION = 64
 
 /** First mode of a plucked span, belt at rest: `f = 1/(2s)·√(T/m)`. */
 export function pluckFrequency({ length, mass }: CheckedSpan, tension: number): number {
@@ -83,19 +83,19 @@ export function spanReadingsRefusal(
   text: (mm: Mm) => string = (mm) => lengthText(mm, { style: 'mm' }),
 ): string | undefined {
   const { tension, force, deflection, frequency } = readings
-  if (!(span.length > 0)) return 'The span has no length: the pulleys touch there.'
-  if (!(span.mass > 0)) return 'The mass of the belt is missing, so its pitch says nothing.'
+  if (!(span.length > 0)) return 'The span has no length: the pulleys touch.'
+  if (!(span.mass > 0)) return 'The mass of the belt is not known, so its pitch gives no tension.'
   for (const [name, value] of Object.entries({ tension, force, deflection, frequency }))
-    if (value !== undefined && !(value > 0)) return `The ${name} must be more than nothing.`
+    if (value !== undefined && !(value > 0)) return `The ${name} must be above zero.`
   if (deflection !== undefined && deflection >= span.length)
-    return `A deflection of ${text(deflection)} is larger than the span (${text(span.length)}): measure at its middle, from where it lay at rest.`
+    return `A deflection of ${text(deflection)} is larger than the span (${text(span.length)}). Measure at its middle, from its rest position.`
   const known = [tension, force, deflection].filter((value) => value !== undefined).length
   if (frequency !== undefined)
-    return known === 0 ? undefined : 'The pitch alone gives the tension: leave the others out.'
-  if (known === 3) return 'Give two of tension, force and deflection; the third follows.'
-  if (tension === undefined && known < 2) return 'Give two of tension, force and deflection, or the pitch alone.'
+    return known === 0 ? undefined : 'The pitch alone gives the tension. Leave the others empty.'
+  if (known === 3) return 'Enter two of tension, force and deflection.'
+  if (tension === undefined && known < 2) return 'Enter two of tension, force and deflection, or only the pitch.'
   if (force !== undefined && deflection !== undefined && tensionFromPress(span, force, deflection) < 0)
-    return `So little force over so far a way says the belt hangs slack: ${force} N should press it in by less than ${text(deflectionFor(span, 0, force))}.`
+    return `The belt is slack: ${force} N should press it in by less than ${text(deflectionFor(span, 0, force))}.`
   return undefined
 }
 

@@ -206,7 +206,7 @@ describe('how far to go', () => {
       for (const shaft of draft.shafts) if (shaft.id === 'p1') shaft.maxSideLoad = 1000
     })
     const worst = worstBearing(settleDrive(drive), 'belt', { now: 450, wanted: 300 }, { rpm: 800, load: 0 })
-    expect(worst).toMatchObject({ pulley: 'p1', most: 1000 })
+    expect(worst).toMatchObject({ pulley: 'p1', max: 1000 })
     // Nothing resists, so both spans pull alike: 2·T for each of two belts, less the same throw in both readings.
     expect((worst?.now ?? NaN) - (worst?.wanted ?? NaN)).toBeCloseTo(2 * 2 * 150, 6)
     expect(worstBearing(settleDrive(drive), 'none', { now: 1, wanted: 1 }, { rpm: 800, load: 0 })).toBeNull()
@@ -261,7 +261,7 @@ describe('a V belt in its grooves', () => {
     expect(both?.ratios).toEqual([])
     expect(both?.grooves.map(({ verdict }) => verdict)).toEqual(['watch', 'watch'])
     const one = sunk([undefined, 2.5])
-    expect(one?.grooves.map(({ verdict }) => verdict)).toEqual(['none', 'act'])
+    expect(one?.grooves.map(({ verdict }) => verdict)).toEqual(['unknown', 'act'])
     // The cord lies 2.9 mm below the top of a V13: 67.1 over 64.6.
     expect(one?.ratios).toEqual([{ shaft: 'p1', now: expect.closeTo(67.1 / 64.6, 9), flush: expect.closeTo(1, 9) }])
     expect(sunk([])).toEqual({ grooves: expect.anything(), slack: 0, ratios: [] })
@@ -293,7 +293,7 @@ describe('a tensioner', () => {
   } as const
 
   test.each([
-    [0.91, 'fine', 'as it should be'],
+    [0.91, 'fine', 'correct'],
     [0.89, 'watch', 'weak'],
     [0.79, 'act', 'weak'],
     [1.21, 'act', 'stiff'],

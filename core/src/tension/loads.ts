@@ -1,10 +1,8 @@
 /** What turns how hard: the torque of every shaft, and how it comes back to the crank from belt to belt. */
+import { IDLER_TORQUE } from './nominal.ts'
 import { onlyLeads, type LoadPoint, type Shaft } from '../drive/shaft.ts'
 import type { SettledBelt, SettledDrive } from '../path/settle.ts'
 import type { ShaftSpeeds } from '../speeds/shaft-speeds.ts'
-
-/** N·m that an idler or tensioner resists with until someone says otherwise (nominal). */
-const IDLER_TORQUE = 0.05
 
 /** An operating point: engine speed in rpm, and how much of their load all accessories take, 0 light to 1 heavy. `λ` */
 export interface OperatingPoint {

@@ -1,13 +1,8 @@
 /** Running a new belt in: set, run, let cool, set again, look again after some distance: docs/mechanics/tension.md. */
+import { COOL_MINUTES, RUN_MINUTES, SECOND_CHECK_KM } from './nominal.ts'
 import type { CheckedDrive } from '../drive/drive.ts'
 import type { DriveDraft, DriveEdit } from '../drive/edits.ts'
 import type { RunIn } from '../drive/tension-reading.ts'
-
-/** Minutes at a fast idle, and minutes until a hand can rest on the belt (nominal). */
-export const RUN_MINUTES = 5
-export const COOL_MINUTES = 15
-/** Distance after which a re-set belt is looked at once more, km (nominal). */
-export const SECOND_CHECK_KM = 200
 
 const MS_PER_MINUTE = 60_000
 

@@ -1,14 +1,17 @@
 /** What a belt should be set to by hand, and how far the adjuster has to go for it: docs/mechanics/tension.md. */
-import type { Adjuster } from '../drive/adjuster.ts'
+import { READ_SIGMA } from './nominal.ts'
+import { ribsOf } from '../sections/families.ts'
+import { isSprung, kindOf, movedShaft } from '../adjusters/kinds.ts'
+import type { Adjuster } from '../adjusters/adjuster.ts'
 import type { Belt } from '../drive/belt.ts'
 import type { DriveEdit } from '../drive/edits.ts'
-import { distance, radians, shortWayRoundDeg } from '../numerics/vectors.ts'
-import { beltStrength } from '../path/belt-strength.ts'
-import type { AdjusterUnit } from '../path/adjuster-motion.ts'
+import { shortWayRoundDeg } from '../numerics/vectors.ts'
+import { beltStiffness } from '../path/belt-stiffness.ts'
+import type { AdjusterUnit } from '../adjusters/motion.ts'
 import { MIDDLE_TRAVEL } from '../path/drive-parts.ts'
 import type { SettledBelt } from '../path/settle.ts'
 import { tensionFromPluck, tensionFromPress, type CheckedSpan } from './hand-checks.ts'
-import { USED_SETTING } from './span-tensions.ts'
+import { USED_SETTING } from './nominal.ts'
 
 /** Lives of a belt that are set differently. */
 export const BELT_AGES = ['new', 'run in', 'used'] as const
@@ -19,17 +22,8 @@ const AGE_SHARE: Readonly<Record<BeltAge, number>> = { new: 155 / 135, 'run in':
 
 /** Static tension to set, N for one belt of its set (nominal). */
 export function settingFor({ section, ribs }: Pick<Belt, 'section' | 'ribs'>, age: BeltAge): number {
-  return USED_SETTING[section] * (section === 'PK' ? ribs : 1) * AGE_SHARE[age]
+  return USED_SETTING[section] * ribsOf(section, ribs) * AGE_SHARE[age]
 }
-
-/** Share by which a setting may miss what was wanted before it is worth another turn (nominal). */
-export const SETTING_SHARE = 0.1
-
-/** The finger on a span (nominal), N: about what a thumb gives without strain. It can be tried on a scale. */
-export const FINGER_FORCE = 45
-
-/** One standard deviation of what hands read: a press's force and a dial's tension by their share, a deflection in mm, a pitch in Hz, and of what its tension is reckoned from by its share (nominal). */
-const READ_SIGMA = { finger: 0.2, gauge: 0.05, dial: 0.07, mass: 0.03, deflection: 0.5, frequency: 0.5 } as const
 
 /** How a span's tension was read by hand. */
 export type SpanReading =
@@ -88,18 +82,20 @@ export interface AdjusterMove {
  */
 export function moveForTension(settled: SettledBelt, from: number, to: number): AdjusterMove | null {
   const { belt, pulleys, path, adjuster } = settled
-  if (adjuster === null || adjuster.adjuster.kind === 'spring-arm' || !path.ok) return null
+  if (adjuster === null || isSprung(adjuster.adjuster) || !path.ok) return null
   const u = adjuster.u ?? MIDDLE_TRAVEL
   const perU = adjuster.lengthAt(u)?.perU
   if (perU === undefined || perU === 0) return null
-  const stretch = ((to - from) * path.length) / beltStrength(belt, pulleys).stiffness
+  const stretch = ((to - from) * path.length) / beltStiffness(belt, pulleys).stiffness
   const { motion } = adjuster
   const [released, takenUp] = [motion.valueAt(0), motion.valueAt(1)]
   const travel = motion.unit === 'deg' ? shortWayRoundDeg(released, takenUp) : takenUp - released
   const by = (stretch / perU) * Math.abs(travel)
-  const atShaft = movedAtShaft(settled, adjuster.adjuster, by)
+  const kind = kindOf(adjuster.adjuster)
+  const shaftAt = settled.circles[pulleys.findIndex(({ shaft }) => shaft === movedShaft(adjuster.adjuster))]
+  const atShaft = kind.movedAtShaft(adjuster.adjuster, by, shaftAt)
   // A slot is clamped at the accessory, about as far out as its shaft; a rod is read along itself.
-  const screwed = adjuster.adjuster.kind === 'turnbuckle' ? by : atShaft
+  const screwed = atShaft ?? (motion.unit === 'mm' ? by : null)
   const perTurn = turnGives(adjuster.adjuster)
   return {
     by,
@@ -110,40 +106,20 @@ export function moveForTension(settled: SettledBelt, from: number, to: number): 
   }
 }
 
-/** mm that one turn gives (nominal): a coarse screw, and a rod with a thread at either end. */
-const TURN_GIVES = { screw: 1.25, rod: 3 } as const
-
 /** mm that one turn of an adjuster's screw or rod gives; null where it has neither. */
 export function turnGives(adjuster: Adjuster): number | null {
-  switch (adjuster.kind) {
-    case 'slide':
-    case 'swing':
-      return adjuster.perTurn ?? TURN_GIVES.screw
-    case 'turnbuckle':
-      return adjuster.perTurn ?? TURN_GIVES.rod
-    case 'eccentric':
-    case 'shim':
-    case 'spring-arm':
-      return null
-  }
+  return ('perTurn' in adjuster ? adjuster.perTurn : undefined) ?? kindOf(adjuster).perTurn
 }
 
 /** Says how far one turn of an adjuster's screw or rod moves it; null for the nominal. */
 export function setTurnGives(adjusterId: string, mm: number | null): DriveEdit {
   return (draft) => {
     const adjuster = draft.adjusters.find(({ id }) => id === adjusterId)
-    if (adjuster?.kind !== 'slide' && adjuster?.kind !== 'swing' && adjuster?.kind !== 'turnbuckle') return
-    if (mm === null) delete adjuster.perTurn
-    else adjuster.perTurn = mm
+    if (adjuster === undefined || kindOf(adjuster).perTurn === null) return
+    const screwed = adjuster as { perTurn?: number }
+    if (mm === null) delete screwed.perTurn
+    else screwed.perTurn = mm
   }
-}
-
-function movedAtShaft({ circles, pulleys }: SettledBelt, adjuster: Adjuster, by: number): number | null {
-  if (adjuster.kind === 'slide') return by
-  if (adjuster.kind === 'eccentric') return adjuster.throw * radians(by)
-  if (adjuster.kind !== 'swing') return null
-  const at = circles[pulleys.findIndex(({ shaft }) => shaft === adjuster.shaft)]
-  return at === undefined ? null : distance(at, adjuster.pivot) * radians(by)
 }
 
 /** Keeps what a belt was set to, N for one belt of its set; null for not known. */

@@ -1,27 +1,18 @@
 /** How tight every span is under way, what grips and what slips first: docs/mechanics/tension.md. */
-import type { AdjusterOf } from '../drive/adjuster.ts'
+import { USED_SETTING } from './nominal.ts'
+import { isSprung, type SprungAdjuster } from '../adjusters/kinds.ts'
 import type { Belt } from '../drive/belt.ts'
 import { cross, minus, shortWayRoundDeg } from '../numerics/vectors.ts'
-import { beltStrength } from '../path/belt-strength.ts'
+import { beltStiffness } from '../path/belt-stiffness.ts'
 import { MIDDLE_TRAVEL } from '../path/drive-parts.ts'
 import type { CordPath } from '../path/cord-path.ts'
 import type { SettledBelt, SettledDrive } from '../path/settle.ts'
-import { statedMinusCord, type Section } from '../sections/sections.ts'
+import { ribsOf, statedMinusCord } from '../sections/families.ts'
 import { shaftSpeeds, speedOfBelt, type ShaftSpeeds } from '../speeds/shaft-speeds.ts'
 import { frictionOn, gripUse, type BeltCondition } from './grip.ts'
 import { loadPlan, torquesAt, type BeltTorques, type LoadPlan, type OperatingPoint } from './loads.ts'
 
 const MM_PER_M = 1000
-
-/** Static tension of a used belt set by hand, N: per rib of a multi-rib belt, per belt of the others (nominal). */
-export const USED_SETTING: Readonly<Record<Section, number>> = {
-  PK: 135,
-  V10: 200,
-  V13: 300,
-  V17: 400,
-  'T9.5': 200,
-  'T12.7': 200,
-}
 
 /** The static tension of a belt set by hand, N for one belt of its set, and whether it is the nominal one. */
 export function staticSetting(belt: Pick<Belt, 'section' | 'ribs' | 'installTension'>): {
@@ -29,8 +20,7 @@ export function staticSetting(belt: Pick<Belt, 'section' | 'ribs' | 'installTens
   readonly restsOn: 'set' | 'nominal'
 } {
   if (belt.installTension != null) return { tension: belt.installTension, restsOn: 'set' }
-  const each = USED_SETTING[belt.section]
-  return { tension: belt.section === 'PK' ? each * belt.ribs : each, restsOn: 'nominal' }
+  return { tension: USED_SETTING[belt.section] * ribsOf(belt.section, belt.ribs), restsOn: 'nominal' }
 }
 
 /** What holds a belt tight. */
@@ -127,7 +117,7 @@ function beltTension(
 ): BeltTension {
   const { belt, pulleys } = settled
   const count = belt.count ?? 1
-  const { mass } = beltStrength(belt, pulleys)
+  const { mass } = beltStiffness(belt, pulleys)
   const centrifugal = mass * beltSpeed * beltSpeed
   const spans = levelled(settled, path, relativeTensions(settled, loaded, count), source, centrifugal)
   const n = pulleys.length
@@ -202,7 +192,7 @@ function levelled(
 /** What holds a belt tight, and how much of it, N for one belt of the set: its spring, its own strain, or the setting. */
 export function tensionSource(settled: SettledBelt, path: CordPath): TensionSource {
   const { belt, adjuster, pulleys } = settled
-  if (adjuster?.adjuster.kind === 'spring-arm') {
+  if (adjuster !== null && isSprung(adjuster.adjuster)) {
     const arm = adjuster.adjuster
     const at = pulleys.findIndex(({ shaft }) => shaft === arm.shaft)
     if (at >= 0)
@@ -219,13 +209,7 @@ export function tensionSource(settled: SettledBelt, path: CordPath): TensionSour
 }
 
 /** `T = M(α) / |(C − P) × (û_out − û_in)|`: the spring's torque against the lever of both spans about the pivot. */
-function springTension(
-  { circles }: SettledBelt,
-  path: CordPath,
-  arm: AdjusterOf<'spring-arm'>,
-  at: number,
-  u: number,
-): number {
+function springTension({ circles }: SettledBelt, path: CordPath, arm: SprungAdjuster, at: number, u: number): number {
   const circle = circles[at]
   const n = circles.length
   if (circle === undefined) return 0
@@ -236,7 +220,7 @@ function springTension(
 }
 
 /** N·m of a tensioner's spring at travel u: `M(α) = preload + rate·|α − α_free|`. */
-export function springTorque({ preload, rate, angleReleased, angleFree }: AdjusterOf<'spring-arm'>, u: number): number {
+export function springTorque({ preload, rate, angleReleased, angleFree }: SprungAdjuster, u: number): number {
   return preload + rate * Math.abs(shortWayRoundDeg(angleReleased, angleFree)) * (1 - u)
 }
 
@@ -244,7 +228,7 @@ export function springTorque({ preload, rate, angleReleased, angleFree }: Adjust
 function strainTension({ belt, pulleys }: SettledBelt, path: CordPath): number | null {
   if (belt.length === null) return null
   const cord = belt.length - statedMinusCord(belt.section)
-  const tension = (beltStrength(belt, pulleys).stiffness * (path.length - cord)) / cord
+  const tension = (beltStiffness(belt, pulleys).stiffness * (path.length - cord)) / cord
   return tension > 0 ? tension : null
 }
 

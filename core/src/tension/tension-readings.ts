@@ -1,4 +1,5 @@
 /** What readings of tension come to, and what they say of each other: docs/mechanics/tension.md. */
+import { MATCHED_SHARE } from './nominal.ts'
 import type { DriveEdit } from '../drive/edits.ts'
 import type { TensionReading, TensionReadingOf } from '../drive/tension-reading.ts'
 import type { SettledBelt } from '../path/settle.ts'
@@ -37,9 +38,6 @@ export function tensionOfReading(settled: SettledBelt, reading: TensionReading):
       return undefined
   }
 }
-
-/** Share by which belts of a matched set may differ (nominal). */
-export const MATCHED_SHARE = 0.1
 
 export interface MatchedSet {
   /** The newest tension of each belt, N, front first; null where none was read. */

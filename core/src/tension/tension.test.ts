@@ -7,7 +7,7 @@ import { randomAccessoryDrive } from '../testing/accessory-drives.ts'
 import { randomFrom, SEED } from '../testing/random.ts'
 import { readVectors, vectorNamed } from '../testing/vectors.ts'
 import { frictionOn, gripUse } from './grip.ts'
-import { leastTensions } from './least-tension.ts'
+import { minTensions } from './min-tension.ts'
 import { gripWorking } from '../working/tension-working.ts'
 import { ownTorque } from './loads.ts'
 import { spanTensions, springTorque, staticSetting, TensionModel } from './span-tensions.ts'
@@ -175,7 +175,7 @@ test('the least tension is the one at which the worst pulley keeps 1.3 times wha
   for (const name of ['veeset-1', 'rod-1', 'serpentine-1']) {
     const settled = settleDrive(vectorNamed(name).drive)
     const points = [800, 2000, 4000].flatMap((rpm) => [0, 0.5, 1].map((load) => ({ rpm, load })))
-    for (const { belt, least, now, at } of leastTensions(settled, points)) {
+    for (const { belt, min: least, now, at } of minTensions(settled, points)) {
       if (least === null) throw new Error(`${belt} needs no tension`)
       if (name === 'serpentine-1') {
         // A spring's tension cannot be set from outside; what it has to spare is the reserve beyond the margin.

@@ -1,40 +1,37 @@
 /** Whether a tensioner’s spring and its place are what they should be: docs/mechanics/tension.md. */
-import type { AdjusterOf } from '../drive/adjuster.ts'
+import { SPRING_SHARES } from './nominal.ts'
+import type { Verdict } from '../verdict/verdict.ts'
+import type { SprungAdjuster } from '../adjusters/kinds.ts'
 import type { TensionReading, TensionReadingOf } from '../drive/tension-reading.ts'
 import { travelLimits } from '../path/travel-limits.ts'
 import { springTorque } from './span-tensions.ts'
-
-export type CheckVerdict = 'fine' | 'watch' | 'act'
-
-/** Shares of its own torque by which a spring may miss it (nominal): worth a look, and to be replaced. */
-export const SPRING_SHARES = { watch: 0.1, act: 0.2 } as const
 
 export interface SpringCheck {
   /** N·m the arm should hold there. */
   readonly expected: number
   /** What was read over that, less one: negative for a weak spring. */
   readonly off: number
-  readonly verdict: CheckVerdict
-  readonly why: 'weak' | 'stiff' | 'as it should be'
+  readonly verdict: Verdict
+  readonly why: 'weak' | 'stiff' | 'correct'
 }
 
 /** A torque read at a place of the arm against the spring’s own numbers. Stiffer than its numbers means that the arm binds. */
 export function checkSpring(
-  arm: AdjusterOf<'spring-arm'>,
+  arm: SprungAdjuster,
   { u, torque }: Pick<TensionReadingOf<'torque'>, 'u' | 'torque'>,
 ): SpringCheck {
   const expected = springTorque(arm, u)
   const off = expected === 0 ? 0 : torque / expected - 1
   const much = Math.abs(off)
   const verdict = much > SPRING_SHARES.act ? 'act' : much > SPRING_SHARES.watch ? 'watch' : 'fine'
-  return { expected, off, verdict, why: verdict === 'fine' ? 'as it should be' : off < 0 ? 'weak' : 'stiff' }
+  return { expected, off, verdict, why: verdict === 'fine' ? 'correct' : off < 0 ? 'weak' : 'stiff' }
 }
 
 /**
  * Where the pointer stands between its marks: up to the mark of a new belt fine, beyond it worth a look, beyond the last mark the belt (or
  * the spring) is done.
  */
-export function checkPointer(arm: AdjusterOf<'spring-arm'>, u: number): CheckVerdict {
+export function checkPointer(arm: SprungAdjuster, u: number): Exclude<Verdict, 'unknown'> {
   const { newTo, endTo } = travelLimits(arm)
   return u > endTo ? 'act' : u > newTo ? 'watch' : 'fine'
 }

@@ -1,4 +1,6 @@
 /** What would keep a belt from slipping, each worked out: docs/mechanics/tension.md. */
+import { familyOf } from '../sections/families.ts'
+import { isSprung } from '../adjusters/kinds.ts'
 import type { CheckedDrive } from '../drive/drive.ts'
 import { radians } from '../numerics/vectors.ts'
 import { settleDrive, travelsNow, type SettledDrive } from '../path/settle.ts'
@@ -43,10 +45,10 @@ export function whatHelps(
 ): WhatHelps | undefined {
   const belt = settled.drive.belts.find(({ id }) => id === beltId)
   const options: TensionOptions = condition === undefined ? {} : { condition }
-  const now = leastReserve(settled, beltId, points, options)
+  const now = minReserve(settled, beltId, points, options)
   if (belt === undefined || now === undefined || now.reserve === Infinity) return undefined
   const held = travelsNow(settled)
-  const reserveOf = (drive: CheckedDrive) => leastReserve(settleDrive(drive, held), beltId, points, options)?.reserve
+  const reserveOf = (drive: CheckedDrive) => minReserve(settleDrive(drive, held), beltId, points, options)?.reserve
   const slipping = settled.drive.pulleys.find(({ id }) => id === now.pulley)
   const size = slipping === undefined ? null : sizeOf(slipping)
   const ways: readonly (readonly [Help, string | null, number | undefined])[] = [
@@ -55,13 +57,13 @@ export function whatHelps(
       null,
       (condition ?? belt.condition ?? 'dry') === 'dry'
         ? undefined
-        : leastReserve(settled, beltId, points, { condition: 'dry' })?.reserve,
+        : minReserve(settled, beltId, points, { condition: 'dry' })?.reserve,
     ],
     ['tighter', null, reserveOf(tighter(settled.drive, beltId))],
     [
       'wrap',
       now.pulley,
-      leastReserve(settled, beltId, points, { ...options, moreWrap: { [now.pulley]: radians(HELP_BY.wrapDeg) } })
+      minReserve(settled, beltId, points, { ...options, moreWrap: { [now.pulley]: radians(HELP_BY.wrapDeg) } })
         ?.reserve,
     ],
     [
@@ -71,7 +73,7 @@ export function whatHelps(
         ? undefined
         : reserveOf(withSizes(settled.drive, [{ pulley: now.pulley, size: Math.round(size * (1 + HELP_BY.larger)) }])),
     ],
-    ['ribs', null, belt.section === 'PK' ? reserveOf(moreRibs(settled.drive, beltId)) : undefined],
+    ['ribs', null, familyOf(belt.section).hasRibs ? reserveOf(moreRibs(settled.drive, beltId)) : undefined],
   ]
   const tried = ways
     .flatMap(([help, pulley, reserve]): Helping[] => (reserve === undefined ? [] : [{ help, pulley, reserve }]))
@@ -79,7 +81,7 @@ export function whatHelps(
   return { now: now.reserve, pulley: now.pulley, at: now.at, tried }
 }
 
-function leastReserve(
+function minReserve(
   settled: SettledDrive,
   beltId: string,
   points: readonly OperatingPoint[],
@@ -91,7 +93,7 @@ function leastReserve(
       const belt = model.at(at, options).find(({ belt: id }) => id === beltId)
       return belt === undefined ? [] : [{ reserve: belt.worst.gripReserve, pulley: belt.worst.pulley, at }]
     })
-    .reduce<ReturnType<typeof leastReserve>>(
+    .reduce<ReturnType<typeof minReserve>>(
       (least, each) => (least === undefined || each.reserve < least.reserve ? each : least),
       undefined,
     )
@@ -104,9 +106,7 @@ function tighter(drive: CheckedDrive, beltId: string): CheckedDrive {
   return {
     ...drive,
     adjusters: drive.adjusters.map((each) =>
-      each.id === adjuster && each.kind === 'spring-arm'
-        ? { ...each, preload: each.preload * by, rate: each.rate * by }
-        : each,
+      each.id === adjuster && isSprung(each) ? { ...each, preload: each.preload * by, rate: each.rate * by } : each,
     ),
     belts: drive.belts.map((belt) =>
       belt.id === beltId ? { ...belt, installTension: staticSetting(belt).tension * by } : belt,

@@ -1,7 +1,7 @@
 import type { CheckedDrive } from '../drive/drive.ts'
 import type { ShaftKind } from '../drive/shaft.ts'
 import { CHOSEN_USES } from '../drive/vehicle-use.ts'
-import { fitSituation, goodWindow } from '../length/fits.ts'
+import { fitSituation, goodWindow } from '../length/verdict.ts'
 import { travelsNow, type SettledDrive } from '../path/settle.ts'
 import type { FreePulley } from '../resize/best-sizes.ts'
 import { sizeOf, withSizes } from '../resize/resize.ts'
@@ -80,7 +80,7 @@ export function bruteForceSizes(settled: SettledDrive, free: readonly FreePulley
     for (const shaft of drive.shafts) {
       const ratio = after.shafts.find(({ id }) => id === shaft.id)?.ratio
       if (shaft.kind === 'crank' || ratio == null) continue
-      const { least, most } = usefulRange(shaft, {})
+      const { min: least, max: most } = usefulRange(shaft, {})
       for (const { from, to, share } of bins) {
         const outside = (rpm: number) =>
           (least !== null && rpm * ratio < least.rpm) || (most !== null && rpm * ratio > most.rpm)

@@ -1,11 +1,7 @@
-/**
- * 200 made-up noises at 6 dB, told by kind, repetition and the part that keeps time with them; prints how many. Run by
- * sound/noise-sound.test.ts and bench/noise.ts with a seed.
- */
 import { recurring, repetitionMatches, type Recurring } from '../noise/repetition.ts'
 import { settleDrive, type SettledDrive } from '../path/settle.ts'
 import { hearNoise } from '../sound/noise-sound.ts'
-import { madeUpNoise } from '../sound/made-up-noise.ts'
+import { simulatedNoise } from '../sound/simulated-noise.ts'
 import { DEMO_DRIVES, demoDrive } from './demo-drives.ts'
 import { randomFrom } from './random.ts'
 
@@ -35,8 +31,6 @@ const APART = 0.05
 /** Times a second that a noise is looked for. */
 const HEARD: readonly [number, number] = [2, 45]
 
-const TRIALS = 200
-
 interface Source {
   readonly settled: SettledDrive
   readonly rpm: number
@@ -63,18 +57,24 @@ function sourceOf(of: 'belt' | 'shaft', random: () => number): Source {
   }
 }
 
-function trial(seed: number): NoiseTrial {
+/** Made-up noises at 6 dB, told by kind, repetition and the part that keeps time with them. */
+export function noiseTrial(seed: number, trials: number): NoiseTrial {
   const random = randomFrom(seed)
   const between = ([from, to]: readonly [number, number]) => from + (to - from) * random()
   let [kindRight, repeating, repetitionRight, partRight] = [0, 0, 0, 0]
   const taken: number[] = []
-  for (let i = 0; i < TRIALS; i++) {
+  for (let i = 0; i < trials; i++) {
     const { kind, of, pitch } = KINDS[i % KINDS.length] ?? KINDS[0]
     const source = of === null ? null : sourceOf(of, random)
     const repetition = source?.part.expected ?? 1
-    const recording = madeUpNoise({
-      ...{ kind, repetition, pitch: between(pitch), seed: seed + i },
-      ...{ seconds: 4, rate: RATES[i % RATES.length] ?? RATES[0], signalToNoise: 6 },
+    const recording = simulatedNoise({
+      kind,
+      repetition,
+      pitch: between(pitch),
+      seed: seed + i,
+      seconds: 4,
+      rate: RATES[i % RATES.length] ?? RATES[0],
+      signalToNoise: 6,
     })
     const begun = performance.now()
     const heard = hearNoise(recording)
@@ -89,13 +89,11 @@ function trial(seed: number): NoiseTrial {
   }
   return {
     seed,
-    trials: TRIALS,
+    trials,
     kindRight,
     repeating,
     repetitionRight,
     partRight,
-    medianMs: taken.toSorted((a, b) => a - b)[Math.floor(TRIALS / 2)] ?? 0,
+    medianMs: taken.toSorted((a, b) => a - b)[Math.floor(trials / 2)] ?? 0,
   }
 }
-
-process.stdout.write(JSON.stringify(trial(Number(process.argv[2] ?? 1))))

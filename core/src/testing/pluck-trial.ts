@@ -1,5 +1,4 @@
-/** 300 made-up plucks, each heard once; prints what was missed. Run by sound/pluck.test.ts and bench/pluck.ts with a seed. */
-import { madeUpPluck } from '../sound/made-up-pluck.ts'
+import { simulatedPluck } from '../sound/simulated-pluck.ts'
 import { findPluck } from '../sound/pluck.ts'
 import { randomFrom } from './random.ts'
 
@@ -12,22 +11,22 @@ export interface PluckTrial {
   readonly took: readonly number[]
 }
 
-const TRIALS = 300
 const RATES = [16_000, 22_050, 44_100, 48_000]
 const [LOW, HIGH] = [20, 300]
 
-function trial(seed: number): PluckTrial {
+/** Made-up plucks, each heard once, and what was missed. */
+export function pluckTrial(seed: number, trials: number): PluckTrial {
   const random = randomFrom(seed)
   const missed: string[] = []
   const octaves: string[] = []
   const took: number[] = []
-  for (let i = 0; i < TRIALS; i++) {
+  for (let i = 0; i < trials; i++) {
     const frequency = LOW * (HIGH / LOW) ** random()
     // A third of them as noisy as it gets.
     const signalToNoise = i % 3 === 0 ? 6 : 6 + 18 * random()
     const plucks = 1 + Math.floor(3 * random())
     const rate = RATES[Math.floor(RATES.length * random())] ?? 48_000
-    const recording = madeUpPluck({ frequency, seed: seed + i, signalToNoise, plucks, rate })
+    const recording = simulatedPluck({ frequency, seed: seed + i, signalToNoise, plucks, rate })
     const begun = performance.now()
     const found = findPluck(recording)
     took.push(performance.now() - begun)
@@ -36,7 +35,5 @@ function trial(seed: number): PluckTrial {
     if (!(Math.abs(off) <= 0.005)) missed.push(words)
     if (Math.abs(off) > 0.3) octaves.push(words)
   }
-  return { trials: TRIALS, missed, octaves, took: took.toSorted((a, b) => a - b) }
+  return { trials, missed, octaves, took: took.toSorted((a, b) => a - b) }
 }
-
-process.stdout.write(JSON.stringify(trial(Number(process.argv[2] ?? 1))))

@@ -1,12 +1,6 @@
 import type { Point } from '../numerics/vectors.ts'
-import {
-  surveyPlaces,
-  type MirrorAnswer,
-  type MirrorQuestion,
-  type SurveyDistance,
-  type SurveyInput,
-  type SurveyResult,
-} from '../survey/survey.ts'
+import { surveyPlaces } from '../survey/survey.ts'
+import type { MirrorAnswer, MirrorQuestion, SurveyDistance, SurveyInput, SurveyResult } from '../survey/survey-types.ts'
 
 /** A front of pulleys of which a test knows where they stand. */
 export interface TrueFront {

@@ -1,6 +1,6 @@
 import type { CheckedDrive } from '../drive/drive.ts'
 import type { Pulley } from '../drive/pulley.ts'
-import { fitSituation, goodWindow } from '../length/fits.ts'
+import { fitSituation, goodWindow } from '../length/verdict.ts'
 import { settleDrive, type SettledBelt } from '../path/settle.ts'
 import { solveDrive } from '../solution/solve-drive.ts'
 import { surveyPlaces } from '../survey/survey.ts'

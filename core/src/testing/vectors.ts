@@ -1,4 +1,5 @@
 import { readdirSync, readFileSync } from 'node:fs'
+import { join } from 'node:path'
 import { checkDrive } from '../drive/read.ts'
 import type { CheckedDrive } from '../drive/drive.ts'
 
@@ -75,14 +76,15 @@ interface VectorBelt {
   }[]
 }
 
-const FOLDER = new URL('./vectors/', import.meta.url)
+// Tests and benchmarks run from the project's own folder.
+const FOLDER = join('core', 'src', 'testing', 'vectors')
 
 /** All solved examples. Some hold a bare `Infinity` (a grip use without end), which JSON has no word for. */
 export function readVectors(): Vector[] {
   return readdirSync(FOLDER)
     .filter((name) => name.endsWith('.json'))
     .map((file) => {
-      const text = readFileSync(new URL(file, FOLDER), 'utf8').replace(/: Infinity\b/g, ': 1e999')
+      const text = readFileSync(join(FOLDER, file), 'utf8').replace(/: Infinity\b/g, ': 1e999')
       const vector = JSON.parse(text) as Omit<Vector, 'file'>
       return { ...vector, file, drive: mustCheck(vector.drive) }
     })

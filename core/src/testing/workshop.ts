@@ -43,13 +43,13 @@ export interface JobOptions {
   readonly random: () => number
   /** The next test: the one proposed, or in a fixed order. */
   readonly order: 'proposed' | readonly string[]
-  readonly most: number
+  readonly max: number
   /** Probability at which the work stops. */
   readonly sureAt: number
 }
 
 /** A car comes in: what is heard and when is asked, then one test at a time until somebody is sure. */
-export function oneJob({ knowledge, world, random, order, most, sureAt }: JobOptions): Job {
+export function oneJob({ knowledge, world, random, order, max: most, sureAt }: JobOptions): Job {
   const cause = drawn(
     knowledge.causes.map(({ id }) => id),
     knowledge.causes.map(({ prior }) => prior),

@@ -47,9 +47,9 @@ describe('what people write', () => {
   test.each([
     ['', /nothing is written/i],
     ['big', /not a length/],
-    ['12 furlongs', /not a unit/],
+    ['12 furlongs', /not a known unit/],
     ['6 17/16', /whole inch or more/],
-    ['6/0', /divides by nothing/],
+    ['6/0', /divides by zero/],
     ['1/2/3', /not a fraction/],
     ['3 4', /not one number/],
     ['1.2.3', /not one number/],

@@ -57,7 +57,7 @@ export function parseLength(text: string, bare: LengthStyle): LengthRead | Lengt
   if (parts === null) return refused(`“${text.trim()}” is not a length. ${EXAMPLES}`)
   const [, sign = '', digits = '', word = ''] = parts
   const unit = word === '' ? undefined : UNIT_WORDS.find(([pattern]) => pattern.test(word))?.[1]
-  if (word !== '' && unit === undefined) return refused(`“${word}” is not a unit Emery knows: mm, cm, inch or thou.`)
+  if (word !== '' && unit === undefined) return refused(`“${word}” is not a known unit: mm, cm, inch or thou.`)
 
   const amount = digits.includes('/') ? readFraction(digits, text.trim()) : readDecimal(digits, text.trim())
   if (!amount.ok) return amount
@@ -88,7 +88,7 @@ function readFraction(digits: string, original: string): Amount {
   if (match === null) return refused(`“${original}” is not a fraction. ${EXAMPLES}`)
   const [, whole, top, bottom] = match
   const denominator = Number(bottom)
-  if (denominator === 0) return refused(`“${original}” divides by nothing.`)
+  if (denominator === 0) return refused(`“${original}” divides by zero.`)
   const share = Number(top) / denominator
   if (whole !== undefined && share >= 1)
     return refused(`In “${original}” the fraction ${top}/${bottom} is a whole inch or more.`)

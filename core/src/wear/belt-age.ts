@@ -1,7 +1,7 @@
 /** How much of its life a belt has had, by distance and age: docs/mechanics/wear.md. */
 import { LASTING_MATERIALS, wearKey, type LastingMaterial } from '../rules/wear-rules.ts'
 import { mustRule, type ShopRules } from '../rules/rules.ts'
-import type { WearVerdict } from './checks.ts'
+import type { Verdict } from '../verdict/verdict.ts'
 import type { Judged } from './judge.ts'
 
 export const DAYS_PER_YEAR = 365.25
@@ -20,12 +20,12 @@ export interface BeltAge {
  * outright. Where one of km and days is not known, the other can condemn it but not clear it.
  */
 export function judgeAge({ material, km, days }: BeltAge, rules: ShopRules): Judged {
-  if (km === null && days === null) return { verdict: 'unknown', reason: 'Nobody has written down when it was fitted.' }
+  if (km === null && days === null) return { verdict: 'unknown', reason: 'The fitting date is not recorded.' }
   const materials = material === 'unknown' ? LASTING_MATERIALS : [material]
   const verdicts = materials.map((of) => verdictOf(shareUsed(of, { km, days }, rules), rules))
   const [first = 'unknown'] = verdicts
   const agree = verdicts.every((verdict) => verdict === first)
-  const verdict: WearVerdict = agree ? first : 'watch'
+  const verdict: Verdict = agree ? first : 'watch'
   const had = [
     km === null ? null : `${Math.round(km).toLocaleString('en-GB')} km`,
     days === null ? null : `${(days / DAYS_PER_YEAR).toFixed(1)} years`,
@@ -33,8 +33,8 @@ export function judgeAge({ material, km, days }: BeltAge, rules: ShopRules): Jud
   const lasts = materials.map((of) => lifeText(of, rules)).join(', ')
   const open = km === null ? ' Its distance is not known.' : days === null ? ' Its age is not known.' : ''
   const said = `${had.join(' and ')} since it was fitted; ${lasts}.${open}`
-  if (verdict === 'ok' && open !== '') return { verdict: 'unknown', reason: said }
-  return { verdict, reason: agree ? said : `${said} What it is made of decides: read what stands on it.` }
+  if (verdict === 'fine' && open !== '') return { verdict: 'unknown', reason: said }
+  return { verdict, reason: agree ? said : `${said} The limit depends on its material. Check its label.` }
 }
 
 /** Share of its life that a belt of a material has had: the larger of the two that are known. */
@@ -49,12 +49,12 @@ export function shareUsed(
   )
 }
 
-function verdictOf(share: number, rules: ShopRules): WearVerdict {
-  return share > 1 ? 'replace' : share >= mustRule(rules, wearKey.dueShare) ? 'watch' : 'ok'
+function verdictOf(share: number, rules: ShopRules): Verdict {
+  return share > 1 ? 'act' : share >= mustRule(rules, wearKey.dueShare) ? 'watch' : 'fine'
 }
 
 function lifeText(material: LastingMaterial, rules: ShopRules): string {
   const [km, years] = [mustRule(rules, wearKey.km(material)), mustRule(rules, wearKey.years(material))]
   const own = rules[wearKey.km(material)] !== undefined || rules[wearKey.years(material)] !== undefined
-  return `${MATERIAL_NAMES[material]} lasts ${km.toLocaleString('en-GB')} km or ${years} years (${own ? 'rule of the shop' : 'nominal'})`
+  return `${MATERIAL_NAMES[material]} lasts ${km.toLocaleString('en-GB')} km or ${years} years (${own ? 'own value' : 'nominal'})`
 }

@@ -1,8 +1,6 @@
 /** What is looked at while walking round a drive, and what each thing seen means: docs/mechanics/wear.md. */
+import type { Verdict } from '../verdict/verdict.ts'
 import type { WearFigure } from '../rules/wear-rules.ts'
-
-export const WEAR_VERDICTS = ['ok', 'watch', 'replace', 'unknown'] as const
-export type WearVerdict = (typeof WEAR_VERDICTS)[number]
 
 /** What is looked at; a belt’s age is worked out from what was fitted when, all else is read. */
 export const CHECK_IDS = [
@@ -29,8 +27,8 @@ export type CheckId = (typeof CHECK_IDS)[number]
 export interface CheckState {
   readonly id: string
   readonly name: string
-  readonly verdict: Exclude<WearVerdict, 'unknown'>
-  /** Why, where it is not ok. */
+  readonly verdict: Exclude<Verdict, 'unknown'>
+  /** Why, where it is not fine. */
   readonly why: string
 }
 
@@ -42,7 +40,7 @@ export interface CheckFigure {
   /** Worth a look `from` its limit on, or only `above` it; the same for what has to be replaced. */
   readonly watch: 'from' | 'above'
   readonly replace: 'from' | 'above'
-  readonly most: number
+  readonly max: number
   /** Standard deviation of one reading with a usual tool, in its unit (nominal). */
   readonly sigma: number
 }
@@ -63,12 +61,12 @@ export interface Check {
 
 const ENGINE_OFF = 'Engine off and key out before hands go near the belt.'
 const BATTERY_OFF = 'Battery negative off where a terminal of the alternator or starter can be touched.'
-const ARM = 'A sprung arm can trap fingers: hold it until it rests.'
-const OUT_OF_PLANE = 'Stand out of the belt’s plane; hair, sleeves, rings and cords clear.'
+const ARM = 'A spring-loaded arm can trap fingers: hold it until it stops.'
+const OUT_OF_PLANE = 'Stay out of the belt plane; hair, sleeves, rings and cords clear.'
 
-const ok = (id: string, name: string): CheckState => ({ id, name, verdict: 'ok', why: '' })
+const fine = (id: string, name: string): CheckState => ({ id, name, verdict: 'fine', why: '' })
 const watch = (id: string, name: string, why: string): CheckState => ({ id, name, verdict: 'watch', why })
-const replace = (id: string, name: string, why: string): CheckState => ({ id, name, verdict: 'replace', why })
+const replace = (id: string, name: string, why: string): CheckState => ({ id, name, verdict: 'act', why })
 
 const TABLE: Readonly<Record<CheckId, Omit<Check, 'id'>>> = {
   cracks: {
@@ -78,8 +76,13 @@ const TABLE: Readonly<Record<CheckId, Omit<Check, 'id'>>> = {
     belt: 'any',
     cautions: [ENGINE_OFF],
     figure: {
-      ...{ of: 'cracks', unit: 'cracks', what: 'in 80 mm of belt', watch: 'from', replace: 'from' },
-      ...{ most: 100, sigma: 0.5 },
+      of: 'cracks',
+      unit: 'cracks',
+      what: 'in 80 mm of belt',
+      watch: 'from',
+      replace: 'from',
+      max: 100,
+      sigma: 0.5,
     },
     states: [replace('to-cord', 'One across a rib, down to the cord', 'The cord is next to go.')],
   },
@@ -90,8 +93,13 @@ const TABLE: Readonly<Record<CheckId, Omit<Check, 'id'>>> = {
     belt: 'any',
     cautions: [ENGINE_OFF],
     figure: {
-      ...{ of: 'rib-depth', unit: 'mm', what: 'of rib depth lost', watch: 'from', replace: 'above' },
-      ...{ most: 5, sigma: 0.03 },
+      of: 'rib-depth',
+      unit: 'mm',
+      what: 'of rib depth lost',
+      watch: 'from',
+      replace: 'above',
+      max: 5,
+      sigma: 0.03,
     },
     states: [
       replace(
@@ -108,19 +116,19 @@ const TABLE: Readonly<Record<CheckId, Omit<Check, 'id'>>> = {
     belt: 'any',
     cautions: [ENGINE_OFF],
     states: [
-      ok('none', 'Nothing of the kind'),
+      fine('none', 'Nothing of the kind'),
       replace('rib-missing', 'Pieces of rib or teeth missing', 'What is left carries too much.'),
       replace('frayed', 'Cord frayed out at an edge', 'It runs against something, and comes apart.'),
       replace('pilling', 'Crumbs that fill the grooves', 'The belt stands on its own dust and slips.'),
       replace(
         'oily',
         'Soaked with oil or coolant, or swollen',
-        'Rubber that has swollen does not recover. Find the leak first.',
+        'Swollen rubber does not recover. Find the leak first.',
       ),
       watch(
         'dressing',
         'Dressing was sprayed on',
-        'It hides what made the noise and softens the ribs. Find the cause; never a repair.',
+        'It hides the cause of the noise and softens the ribs. It is never a repair.',
       ),
     ],
   },
@@ -131,7 +139,7 @@ const TABLE: Readonly<Record<CheckId, Omit<Check, 'id'>>> = {
     belt: 'any',
     cautions: [ENGINE_OFF],
     states: [
-      ok('matt', 'Matt'),
+      fine('matt', 'Matt'),
       watch('polished', 'Polished, and quiet', 'It has slipped at some time.'),
       replace('slipping', 'Polished, and it squeals', 'Polished flanks have lost their grip for good.'),
     ],
@@ -143,8 +151,13 @@ const TABLE: Readonly<Record<CheckId, Omit<Check, 'id'>>> = {
     belt: 'on',
     cautions: [ENGINE_OFF],
     figure: {
-      ...{ of: 'ride', unit: 'mm', what: 'below the rim', watch: 'from', replace: 'above' },
-      ...{ most: 20, sigma: 0.2 },
+      of: 'ride',
+      unit: 'mm',
+      what: 'below the rim',
+      watch: 'from',
+      replace: 'above',
+      max: 20,
+      sigma: 0.2,
     },
     states: [
       replace('bottoms', 'It touches the groove’s bottom', 'It no longer wedges: belt, pulley or both are worn.'),
@@ -152,7 +165,7 @@ const TABLE: Readonly<Record<CheckId, Omit<Check, 'id'>>> = {
   },
   age: {
     name: 'Age',
-    how: ['Worked out from what was fitted and when; a fitting is written down in Length.'],
+    how: ['Calculated from the recorded fittings. Record a fitting in Length.'],
     where: '',
     belt: 'any',
     cautions: [],
@@ -165,7 +178,7 @@ const TABLE: Readonly<Record<CheckId, Omit<Check, 'id'>>> = {
     belt: 'any',
     cautions: [OUT_OF_PLANE],
     states: [
-      ok('flush', 'Flush, no wobble'),
+      fine('flush', 'Flush, no wobble'),
       watch('hairline', 'Hairline cracks', 'The rubber ages.'),
       replace('wobble', 'The ring wobbles', 'It can come off while it runs.'),
       replace('pushed-out', 'The rubber is pushed out', 'The ring is moving off its hub.'),
@@ -179,7 +192,7 @@ const TABLE: Readonly<Record<CheckId, Omit<Check, 'id'>>> = {
     belt: 'any',
     cautions: [ENGINE_OFF],
     states: [
-      ok('clean', 'Clean and even'),
+      fine('clean', 'Clean and even'),
       watch('dirty', 'Dust, rust or paint in them', 'It wears the belt and makes it chirp: clean them dry.'),
       replace('dented', 'Dented, or worn to a step', 'It cuts the belt once a turn.'),
     ],
@@ -191,7 +204,7 @@ const TABLE: Readonly<Record<CheckId, Omit<Check, 'id'>>> = {
     belt: 'off',
     cautions: [ENGINE_OFF, BATTERY_OFF],
     states: [
-      ok('quiet', 'Quiet, stops in a turn or two'),
+      fine('quiet', 'Quiet, stops in a turn or two'),
       watch('hiss', 'A slight hiss', 'Its grease is going.'),
       replace('grinding', 'It grinds', 'Its races are pitted.'),
       replace('dry', 'It spins on and on', 'It has run dry of grease.'),
@@ -204,8 +217,13 @@ const TABLE: Readonly<Record<CheckId, Omit<Check, 'id'>>> = {
     belt: 'off',
     cautions: [ENGINE_OFF, BATTERY_OFF],
     figure: {
-      ...{ of: 'rock', unit: 'mm', what: 'at the rim', watch: 'from', replace: 'above' },
-      ...{ most: 20, sigma: 0.1 },
+      of: 'rock',
+      unit: 'mm',
+      what: 'at the rim',
+      watch: 'from',
+      replace: 'above',
+      max: 20,
+      sigma: 0.1,
     },
     states: [],
   },
@@ -216,8 +234,13 @@ const TABLE: Readonly<Record<CheckId, Omit<Check, 'id'>>> = {
     belt: 'any',
     cautions: [ENGINE_OFF],
     figure: {
-      ...{ of: 'run-out', unit: 'mm', what: 'in a turn', watch: 'from', replace: 'above' },
-      ...{ most: 20, sigma: 0.05 },
+      of: 'run-out',
+      unit: 'mm',
+      what: 'in a turn',
+      watch: 'from',
+      replace: 'above',
+      max: 20,
+      sigma: 0.05,
     },
     states: [],
   },
@@ -228,8 +251,13 @@ const TABLE: Readonly<Record<CheckId, Omit<Check, 'id'>>> = {
     belt: 'on',
     cautions: [ENGINE_OFF],
     figure: {
-      ...{ of: 'off-centre', unit: 'mm', what: 'off the middle', watch: 'above', replace: 'from' },
-      ...{ most: 100, sigma: 0.3 },
+      of: 'off-centre',
+      unit: 'mm',
+      what: 'off the middle',
+      watch: 'above',
+      replace: 'from',
+      max: 100,
+      sigma: 0.3,
     },
     states: [replace('split', 'The body is split open, or the arm hangs askew', 'Its bush has let the arm tilt.')],
   },
@@ -240,7 +268,7 @@ const TABLE: Readonly<Record<CheckId, Omit<Check, 'id'>>> = {
     belt: 'on',
     cautions: [ENGINE_OFF],
     states: [
-      ok('within', 'Between the first mark and the one for a new belt'),
+      fine('within', 'Between the first mark and the one for a new belt'),
       watch('before', 'Before the first mark', 'The belt is too short, or not seated.'),
       watch('past', 'Between the mark for a new belt and the last', 'The belt has grown, or is a size too long.'),
       replace('beyond', 'Beyond the last mark', 'The arm is out of travel: belt or spring is done.'),
@@ -254,7 +282,7 @@ const TABLE: Readonly<Record<CheckId, Omit<Check, 'id'>>> = {
     belt: 'off',
     cautions: [ENGINE_OFF, ARM],
     states: [
-      ok('smooth', 'Smooth, and it pulls back'),
+      fine('smooth', 'Smooth, and it pulls back'),
       replace('binds', 'It binds or sticks', 'It follows the belt late or not at all.'),
       replace('locked', 'It does not move', 'It is seized.'),
       replace('loose', 'It goes by hand without resistance', 'Its spring is broken, or its strut has lost its oil.'),
@@ -262,13 +290,18 @@ const TABLE: Readonly<Record<CheckId, Omit<Check, 'id'>>> = {
   },
   travel: {
     name: 'Travel used',
-    how: ['See how far along its slot or thread it stands, from released to fully taken up.'],
+    how: ['See how far along its slot or thread it stands, from its slack end to its tight end.'],
     where: 'At its slot, rod or bush.',
     belt: 'on',
     cautions: [ENGINE_OFF, 'Never turn a rod beyond its marked length.'],
     figure: {
-      ...{ of: 'travel', unit: 'share', what: 'of its travel used', watch: 'from', replace: 'above' },
-      ...{ most: 1, sigma: 0.03 },
+      of: 'travel',
+      unit: 'share',
+      what: 'of its travel used',
+      watch: 'from',
+      replace: 'above',
+      max: 1,
+      sigma: 0.03,
     },
     states: [],
   },
@@ -279,7 +312,7 @@ const TABLE: Readonly<Record<CheckId, Omit<Check, 'id'>>> = {
     belt: 'any',
     cautions: [ENGINE_OFF],
     states: [
-      ok('firm', 'Firm'),
+      fine('firm', 'Firm'),
       watch('loose', 'A bolt is loose', 'Tighten it to the maker’s torque, then read the line again.'),
       replace('cracked', 'Cracked, or it gives under the hand', 'It sends the belt off under load.'),
     ],

@@ -36,7 +36,7 @@ function moment(iso: string): number {
 }
 
 /**
- * What is to be replaced or looked at again, most urgent first: what the last walkround said and nobody has renewed since, where a trend
+ * What is to be replaced or looked at again, most urgent first: what the last inspection said and nobody has renewed since, where a trend
  * meets its limit, and the end of a belt’s life by distance and age.
  */
 export function dueItems(
@@ -54,7 +54,7 @@ export function dueItems(
       id === part.id && trend.is === 'rising' ? [trend.meets.at] : [],
     )
     const meets = rising.length === 0 ? null : Math.min(...rising)
-    const bad = seen.find(({ verdict }) => verdict === 'replace')
+    const bad = seen.find(({ verdict }) => verdict === 'act')
     if (bad !== undefined) return [{ part, what: 'replace', why: bad.reason, atKm: null, atMs: null }]
     const watched = seen.find(({ verdict }) => verdict === 'watch')
     return [
@@ -65,7 +65,9 @@ export function dueItems(
         ? []
         : [
             {
-              ...{ part, what: 'look' as const, why: watched.reason },
+              part,
+              what: 'look' as const,
+              why: watched.reason,
               atKm: watched.distance === null ? null : watched.distance + mustRule(rules, wearKey.againKm),
               atMs: moment(watched.at) + mustRule(rules, wearKey.againMonths) * DAYS_PER_MONTH * MS_PER_DAY,
             },
@@ -103,8 +105,9 @@ function endOfLife(
   const years = Math.min(...materials.map((of) => mustRule(rules, wearKey.years(of))))
   return [
     {
-      ...{ part, what: 'replace' as const },
-      why: `The end of its life by ${material === 'unknown' ? 'its shorter-lived kind, as nobody knows which it is' : `${MATERIAL_NAMES[material]}’s`} distance and age.`,
+      part,
+      what: 'replace' as const,
+      why: `The end of its life by ${material === 'unknown' ? 'the shorter-lived material, because its material is not known' : `${MATERIAL_NAMES[material]}’s`} distance and age.`,
       atKm: fitting.distance === null ? null : fitting.distance + km,
       atMs: moment(fitting.fittedOn) + years * DAYS_PER_YEAR * MS_PER_DAY,
     },

@@ -3,13 +3,13 @@ import { NOMINAL_RULES } from '../rules/rules.ts'
 import { changed, loopDrive } from '../testing/drives.ts'
 import { randomFrom, SEED } from '../testing/random.ts'
 import { DEMO_DRIVES, demoDrive } from '../testing/demo-drives.ts'
-import { compareWalkrounds } from './compare.ts'
+import { compareInspections } from './compare.ts'
 import { dueItems } from './due.ts'
-import { lastJudged, partTrends, wearPoints, type PastWalkround, type WearHistory } from './history.ts'
+import { lastJudged, partTrends, wearPoints, type PastInspection, type WearHistory } from './history.ts'
 import { wearParts, type WearPart } from './parts.ts'
 import { sumUp, watchUntil } from './sum.ts'
 import { wearAt, wearTrend } from './trend.ts'
-import type { WalkroundCheck } from './walkround.ts'
+import type { InspectionCheck } from './inspection.ts'
 
 const drives = DEMO_DRIVES.map(demoDrive)
 const partOf = (parts: readonly WearPart[], id: string) => {
@@ -17,19 +17,34 @@ const partOf = (parts: readonly WearPart[], id: string) => {
   if (found === undefined) throw new Error(`${id} is not among ${parts.map((part) => part.id).join(', ')}`)
   return found
 }
-const check = (part: string, of: WalkroundCheck['check'], more: Partial<WalkroundCheck>): WalkroundCheck => ({
-  ...{ part, partName: part, check: of, value: null, state: null, verdict: 'ok', reason: '', note: '', photos: [] },
+const check = (part: string, of: InspectionCheck['check'], more: Partial<InspectionCheck>): InspectionCheck => ({
+  part,
+  partName: part,
+  check: of,
+  value: null,
+  state: null,
+  verdict: 'fine',
+  reason: '',
+  note: '',
+  photos: [],
   ...more,
 })
 const walked = (
   at: string,
   distance: number | null,
-  checks: WalkroundCheck[],
+  checks: InspectionCheck[],
   renewed: string[] = [],
-): PastWalkround => ({
-  ...{ at: `${at}T10:00:00.000Z`, distance, checks, renewed, beltOff: false, sum: [], note: '', by: 'Wren' },
+): PastInspection => ({
+  at: `${at}T10:00:00.000Z`,
+  distance,
+  checks,
+  renewed,
+  beltOff: false,
+  sum: [],
+  note: '',
+  by: 'Wren',
 })
-const history = (walkrounds: PastWalkround[], fittings: WearHistory['fittings'] = []) => ({ walkrounds, fittings })
+const history = (inspections: PastInspection[], fittings: WearHistory['fittings'] = []) => ({ inspections, fittings })
 
 describe('the parts of a drive', () => {
   test('every pulley, shaft and adjuster of every demo drive is walked to once, the belts first', () => {
@@ -203,7 +218,7 @@ describe('wear over distance', () => {
     const now = Date.parse('2026-11-25T00:00:00Z')
     const seen = [
       walked('2026-10-01', 60_000, [
-        check(idler.id, 'rock', { value: 1.4, verdict: 'replace', reason: 'rocks' }),
+        check(idler.id, 'rock', { value: 1.4, verdict: 'act', reason: 'rocks' }),
         check(belt.id, 'glaze', { state: 'polished', verdict: 'watch', reason: 'polished' }),
       ]),
     ]
@@ -234,16 +249,16 @@ describe('wear over distance', () => {
   test('a later walk that left a check out, or could not tell, does not clear what an earlier one saw', () => {
     const now = Date.parse('2026-11-25T00:00:00Z')
     const grinding = walked('2026-08-01', 50_000, [
-      check(idler.id, 'bearing', { state: 'grinding', verdict: 'replace', reason: 'It grinds.' }),
+      check(idler.id, 'bearing', { state: 'grinding', verdict: 'act', reason: 'It grinds.' }),
     ])
-    const later = (...checks: WalkroundCheck[]) => history([grinding, walked('2026-09-01', 55_000, checks)])
+    const later = (...checks: InspectionCheck[]) => history([grinding, walked('2026-09-01', 55_000, checks)])
     const dueOf = (past: WearHistory) =>
       dueItems(drive, past, NOMINAL_RULES, { now }).flatMap(({ part, what, why }) =>
         part.id === idler.id ? [[what, why]] : [],
       )
     const onlyRocked = later(check(idler.id, 'rock', { value: 0.1 }))
     expect(dueOf(onlyRocked)).toEqual([['replace', 'It grinds.']])
-    expect(lastJudged(onlyRocked, parts).map(({ verdict }) => verdict)).toEqual(['replace'])
+    expect(lastJudged(onlyRocked, parts).map(({ verdict }) => verdict)).toEqual(['act'])
     const couldNotTell = later(check(idler.id, 'bearing', { verdict: 'unknown' }))
     expect(dueOf(couldNotTell)).toEqual([['replace', 'It grinds.']])
     const quietNow = later(check(idler.id, 'bearing', { state: 'quiet' }))
@@ -280,8 +295,10 @@ describe('what a walk comes to', () => {
     const parts = wearParts(arms)
     const judged = (replaced: (part: WearPart) => boolean) =>
       parts.map((part) => ({
-        ...{ part, missing: [], verdict: replaced(part) ? ('replace' as const) : ('ok' as const) },
-        checks: [{ check: part.checks[0] ?? 'damage', verdict: 'replace' as const, reason: 'so' }],
+        part,
+        missing: [],
+        verdict: replaced(part) ? ('act' as const) : ('fine' as const),
+        checks: [{ check: part.checks[0] ?? 'damage', verdict: 'act' as const, reason: 'so' }],
       }))
     const arm = sumUp(
       judged(({ kind }) => kind === 'tensioner'),
@@ -314,8 +331,10 @@ describe('what a walk comes to', () => {
     const before = { checks: [check('a', 'rock', { value: 0.2 }), check('b', 'damage', { state: 'none' })] }
     const after = { checks: [check('a', 'rock', { value: 0.5 }), check('c', 'bracket', { state: 'firm' })] }
     expect(
-      compareWalkrounds(before, after).map(({ part, before: was, after: is, grown }) => [
-        ...[part, was !== null, is !== null],
+      compareInspections(before, after).map(({ part, before: was, after: is, grown }) => [
+        part,
+        was !== null,
+        is !== null,
         grown === null ? null : Math.round(10 * grown) / 10,
       ]),
     ).toEqual([

@@ -5,10 +5,10 @@ import { checkOf, type CheckId } from './checks.ts'
 import { judgePart, type PartJudged } from './judge.ts'
 import type { WearPart } from './parts.ts'
 import { wearTrend, type WearPoint, type WearTrend } from './trend.ts'
-import type { WalkroundCheck, WalkroundFields } from './walkround.ts'
+import type { InspectionCheck, InspectionFields } from './inspection.ts'
 
-/** A walkround and when it was, ISO, UTC. */
-export type PastWalkround = WalkroundFields & { readonly at: string }
+/** An inspection and when it was, ISO, UTC. */
+export type PastInspection = InspectionFields & { readonly at: string }
 
 /** Which belt was fitted on which day, `2026-11-24`, and at what distance. */
 export interface PastFitting {
@@ -19,17 +19,17 @@ export interface PastFitting {
 
 export interface WearHistory {
   /** In any order. */
-  readonly walkrounds: readonly PastWalkround[]
+  readonly inspections: readonly PastInspection[]
   readonly fittings: readonly PastFitting[]
 }
 
 /**
- * The walkrounds since a part was last new, oldest first: after the day its belt was fitted, or from the one that says it was renewed. A belt
- * fitted on the day of a walkround was fitted because of it.
+ * The inspections since a part was last new, oldest first: after the day its belt was fitted, or from the one that says it was renewed. A belt
+ * fitted on the day of an inspection was fitted because of it.
  */
-export function sinceNew({ walkrounds, fittings }: WearHistory, part: WearPart): readonly PastWalkround[] {
+export function sinceNew({ inspections, fittings }: WearHistory, part: WearPart): readonly PastInspection[] {
   const fitted = lastFitting(fittings, part)?.fittedOn
-  const past = walkrounds
+  const past = inspections
     .filter(({ at }) => fitted === undefined || at.slice(0, fitted.length) > fitted)
     .toSorted((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : 0))
   return past.slice(
@@ -80,13 +80,13 @@ export function partTrends(history: WearHistory, parts: readonly WearPart[], rul
 }
 
 /** The furthest that a vehicle is known to have run, km; null where nobody has read it. */
-export function furthestRead({ walkrounds, fittings }: WearHistory): number | null {
-  const read = [...walkrounds, ...fittings].flatMap(({ distance }) => (distance === null ? [] : [distance]))
+export function furthestRead({ inspections, fittings }: WearHistory): number | null {
+  const read = [...inspections, ...fittings].flatMap(({ distance }) => (distance === null ? [] : [distance]))
   return read.length === 0 ? null : Math.max(...read)
 }
 
 /** A check as it was last seen, and when and where. */
-export type SeenThen = WalkroundCheck & Pick<PastWalkround, 'at' | 'distance'>
+export type SeenThen = InspectionCheck & Pick<PastInspection, 'at' | 'distance'>
 
 /**
  * Each check of a part as it was last known since the part was new, wherever it was looked at: a later walk that left it out, or could not

@@ -18,60 +18,60 @@ const verdict = (check: CheckId, seen: Seen | undefined, rules?: ShopRules) =>
 /** Each row of docs/mechanics/wear.md, just before and just at or beyond each of its limits. */
 describe('each limit, on both of its sides', () => {
   test.each<[CheckId, number, string]>([
-    ...([0, 1].map((n) => ['cracks', n, 'ok']) as [CheckId, number, string][]),
+    ...([0, 1].map((n) => ['cracks', n, 'fine']) as [CheckId, number, string][]),
     ...([2, 3].map((n) => ['cracks', n, 'watch']) as [CheckId, number, string][]),
-    ...([4, 9].map((n) => ['cracks', n, 'replace']) as [CheckId, number, string][]),
-    ['rib-depth', 0.29, 'ok'],
+    ...([4, 9].map((n) => ['cracks', n, 'act']) as [CheckId, number, string][]),
+    ['rib-depth', 0.29, 'fine'],
     ['rib-depth', 0.3, 'watch'],
     ['rib-depth', 0.6, 'watch'],
-    ['rib-depth', 0.61, 'replace'],
-    ['ride', 0.99, 'ok'],
+    ['rib-depth', 0.61, 'act'],
+    ['ride', 0.99, 'fine'],
     ['ride', 1, 'watch'],
     ['ride', 2, 'watch'],
-    ['ride', 2.01, 'replace'],
-    ['travel', 0.69, 'ok'],
+    ['ride', 2.01, 'act'],
+    ['travel', 0.69, 'fine'],
     ['travel', 0.7, 'watch'],
     ['travel', 0.9, 'watch'],
-    ['travel', 0.91, 'replace'],
-    ['off-centre', 0, 'ok'],
+    ['travel', 0.91, 'act'],
+    ['off-centre', 0, 'fine'],
     ['off-centre', 0.1, 'watch'],
     ['off-centre', 1.99, 'watch'],
-    ['off-centre', 2, 'replace'],
-    ['rock', 0.49, 'ok'],
+    ['off-centre', 2, 'act'],
+    ['rock', 0.49, 'fine'],
     ['rock', 0.5, 'watch'],
     ['rock', 1, 'watch'],
-    ['rock', 1.01, 'replace'],
-    ['run-out', 0.49, 'ok'],
+    ['rock', 1.01, 'act'],
+    ['run-out', 0.49, 'fine'],
     ['run-out', 0.5, 'watch'],
     ['run-out', 1, 'watch'],
-    ['run-out', 1.01, 'replace'],
+    ['run-out', 1.01, 'act'],
   ])('%s of %d: %s', (check, value, wanted) => {
     expect(verdict(check, figure(value))).toBe(wanted)
   })
 
   test.each<[CheckId, Readonly<Record<string, string>>]>([
-    ['cracks', { 'to-cord': 'replace' }],
-    ['rib-depth', { 'u-shaped': 'replace' }],
+    ['cracks', { 'to-cord': 'act' }],
+    ['rib-depth', { 'u-shaped': 'act' }],
     [
       'damage',
       {
-        none: 'ok',
-        'rib-missing': 'replace',
-        frayed: 'replace',
-        pilling: 'replace',
-        oily: 'replace',
+        none: 'fine',
+        'rib-missing': 'act',
+        frayed: 'act',
+        pilling: 'act',
+        oily: 'act',
         dressing: 'watch',
       },
     ],
-    ['glaze', { matt: 'ok', polished: 'watch', slipping: 'replace' }],
-    ['ride', { bottoms: 'replace' }],
-    ['damper', { flush: 'ok', hairline: 'watch', wobble: 'replace', 'pushed-out': 'replace', slipped: 'replace' }],
-    ['bearing', { quiet: 'ok', hiss: 'watch', grinding: 'replace', dry: 'replace' }],
-    ['off-centre', { split: 'replace' }],
-    ['pointer', { within: 'ok', before: 'watch', past: 'watch', beyond: 'replace', foul: 'replace' }],
-    ['arm-travel', { smooth: 'ok', binds: 'replace', locked: 'replace', loose: 'replace' }],
-    ['grooves', { clean: 'ok', dirty: 'watch', dented: 'replace' }],
-    ['bracket', { firm: 'ok', loose: 'watch', cracked: 'replace' }],
+    ['glaze', { matt: 'fine', polished: 'watch', slipping: 'act' }],
+    ['ride', { bottoms: 'act' }],
+    ['damper', { flush: 'fine', hairline: 'watch', wobble: 'act', 'pushed-out': 'act', slipped: 'act' }],
+    ['bearing', { quiet: 'fine', hiss: 'watch', grinding: 'act', dry: 'act' }],
+    ['off-centre', { split: 'act' }],
+    ['pointer', { within: 'fine', before: 'watch', past: 'watch', beyond: 'act', foul: 'act' }],
+    ['arm-travel', { smooth: 'fine', binds: 'act', locked: 'act', loose: 'act' }],
+    ['grooves', { clean: 'fine', dirty: 'watch', dented: 'act' }],
+    ['bracket', { firm: 'fine', loose: 'watch', cracked: 'act' }],
   ])('%s by what is seen', (check, wanted) => {
     expect(Object.fromEntries(checkOf(check).states.map(({ id }) => [id, verdict(check, state(id))]))).toEqual(wanted)
   })
@@ -84,39 +84,39 @@ describe('each limit, on both of its sides', () => {
       age('epdm', 120_000, 1),
       age('epdm', 150_000, 1),
       age('epdm', 150_001, 1),
-    ]).toEqual(['ok', 'watch', 'watch', 'replace'])
+    ]).toEqual(['fine', 'watch', 'watch', 'act'])
     expect([age('epdm', 1, 7.99), age('epdm', 1, 8), age('epdm', 1, 10), age('epdm', 1, 10.01)]).toEqual([
-      'ok',
+      'fine',
       'watch',
       'watch',
-      'replace',
+      'act',
     ])
     expect([age('neoprene', 59_999, 1), age('neoprene', 60_000, 1), age('neoprene', 75_001, 1)]).toEqual([
-      'ok',
+      'fine',
       'watch',
-      'replace',
+      'act',
     ])
     expect([age('neoprene', 1, 3.99), age('neoprene', 1, 4), age('neoprene', 1, 5.01)]).toEqual([
-      'ok',
+      'fine',
       'watch',
-      'replace',
+      'act',
     ])
     // Nobody knows what it is made of: only what holds for both is said outright.
     expect([age('unknown', 59_999, 1), age('unknown', 75_001, 1), age('unknown', 150_001, 1)]).toEqual([
-      'ok',
+      'fine',
       'watch',
-      'replace',
+      'act',
     ])
   })
 
   test('a limit set by the shop moves the verdict, and is said to be the shop’s', () => {
     const rules = { 'wear.rock.replace': 0.8 }
     expect(judge('rock', figure(0.9), options(rules))).toEqual({
-      verdict: 'replace',
-      reason: '0.90 mm at the rim; to be replaced beyond 0.80 mm (rule of the shop).',
+      verdict: 'act',
+      reason: '0.90 mm at the rim; replace beyond 0.80 mm (own value).',
     })
     expect(judge('rock', figure(0.9), options()).reason).toBe(
-      '0.90 mm at the rim; worth a look from 0.50 mm, to be replaced beyond 1.00 mm (nominal).',
+      '0.90 mm at the rim; watch from 0.50 mm, replace beyond 1.00 mm (nominal).',
     )
     expect(judge('cracks', figure(1), options()).reason).toBe(
       '1 crack in 80 mm of belt; fine below 2 cracks (nominal).',
@@ -137,14 +137,19 @@ describe('what was not read', () => {
     expect(judgeAge({ material: 'epdm', km: null, days: null }, NOMINAL_RULES).verdict).toBe('unknown')
     expect(judgeAge({ material: 'epdm', km: null, days: 400 }, NOMINAL_RULES).verdict).toBe('unknown')
     expect(judgeAge({ material: 'epdm', km: 400, days: null }, NOMINAL_RULES).verdict).toBe('unknown')
-    expect(judgeAge({ material: 'epdm', km: 160_000, days: null }, NOMINAL_RULES).verdict).toBe('replace')
+    expect(judgeAge({ material: 'epdm', km: 160_000, days: null }, NOMINAL_RULES).verdict).toBe('act')
   })
 
   const part: WearPart = {
-    ...{ id: 'pulley.p', kind: 'pulley', name: 'Idler', of: 'p', shaft: 's' },
-    ...{ checks: ['bearing', 'rock', 'run-out'], deciding: ['bearing', 'rock'] },
+    id: 'pulley.p',
+    kind: 'pulley',
+    name: 'Idler',
+    of: 'p',
+    shaft: 's',
+    checks: ['bearing', 'rock', 'run-out'],
+    deciding: ['bearing', 'rock'],
   }
-  const judged = (...verdicts: ['bearing' | 'rock' | 'run-out', 'ok' | 'watch' | 'replace' | 'unknown'][]) =>
+  const judged = (...verdicts: ['bearing' | 'rock' | 'run-out', 'fine' | 'watch' | 'act' | 'unknown'][]) =>
     judgePart(
       part,
       verdicts.map(([check, verdict]) => ({ check, verdict, reason: '' })),
@@ -152,11 +157,11 @@ describe('what was not read', () => {
 
   test('keeps a part from being fine, but not from being worn', () => {
     expect(judged().verdict).toBe('unknown')
-    expect(judged(['bearing', 'ok'])).toMatchObject({ verdict: 'unknown', missing: ['rock'] })
-    expect(judged(['bearing', 'ok'], ['rock', 'unknown'])).toMatchObject({ verdict: 'unknown', missing: ['rock'] })
-    expect(judged(['bearing', 'ok'], ['rock', 'ok'])).toMatchObject({ verdict: 'ok', missing: [] })
-    expect(judged(['bearing', 'replace'])).toMatchObject({ verdict: 'replace', missing: ['rock'] })
-    expect(judged(['bearing', 'ok'], ['rock', 'ok'], ['run-out', 'watch']).verdict).toBe('watch')
-    expect(judged(['bearing', 'ok'], ['rock', 'ok'], ['run-out', 'unknown']).verdict).toBe('ok')
+    expect(judged(['bearing', 'fine'])).toMatchObject({ verdict: 'unknown', missing: ['rock'] })
+    expect(judged(['bearing', 'fine'], ['rock', 'unknown'])).toMatchObject({ verdict: 'unknown', missing: ['rock'] })
+    expect(judged(['bearing', 'fine'], ['rock', 'fine'])).toMatchObject({ verdict: 'fine', missing: [] })
+    expect(judged(['bearing', 'act'])).toMatchObject({ verdict: 'act', missing: ['rock'] })
+    expect(judged(['bearing', 'fine'], ['rock', 'fine'], ['run-out', 'watch']).verdict).toBe('watch')
+    expect(judged(['bearing', 'fine'], ['rock', 'fine'], ['run-out', 'unknown']).verdict).toBe('fine')
   })
 })

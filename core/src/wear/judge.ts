@@ -1,8 +1,9 @@
 /** A verdict on what was seen of a part: docs/mechanics/wear.md. */
+import { worstOf, type Verdict } from '../verdict/verdict.ts'
 import { mustRule, ruleWords, type ShopRules } from '../rules/rules.ts'
 import { wearKey } from '../rules/wear-rules.ts'
 import type { Mm } from '../units/quantity.ts'
-import { checkOf, type CheckFigure, type CheckId, type WearVerdict } from './checks.ts'
+import { checkOf, type CheckFigure, type CheckId } from './checks.ts'
 import type { WearPart } from './parts.ts'
 
 /** What somebody saw or read; both null where it was looked for and could not be told. */
@@ -12,7 +13,7 @@ export interface Seen {
 }
 
 export interface Judged {
-  readonly verdict: WearVerdict
+  readonly verdict: Verdict
   /** A sentence: the figure, its limit, and whether that is nominal. */
   readonly reason: string
 }
@@ -24,7 +25,7 @@ export interface JudgeOptions {
 }
 
 /** What was not read is unknown, never fine. */
-export const NOT_READ: Judged = { verdict: 'unknown', reason: 'Not read.' }
+export const NOT_READ: Judged = { verdict: 'unknown', reason: 'Not measured.' }
 
 /** A verdict on one thing seen. What was seen beside a figure counts before the figure. */
 export function judge(id: CheckId, seen: Seen | undefined, options: JudgeOptions): Judged {
@@ -34,7 +35,7 @@ export function judge(id: CheckId, seen: Seen | undefined, options: JudgeOptions
   if (state !== undefined)
     return { verdict: state.verdict, reason: `${state.name}${state.why === '' ? '.' : `: ${lowerFirst(state.why)}`}` }
   if (figure !== undefined && seen.value !== null) return judgeFigure(figure, seen.value, options)
-  return { verdict: 'unknown', reason: 'Could not be told.' }
+  return { verdict: 'unknown', reason: 'Not possible to say.' }
 }
 
 function lowerFirst(sentence: string): string {
@@ -45,14 +46,14 @@ function judgeFigure(figure: CheckFigure, value: number, { rules, lengthText }: 
   const [watchKey, replaceKey] = [wearKey.watch(figure.of), wearKey.replace(figure.of)]
   const [watch, replace] = [mustRule(rules, watchKey), mustRule(rules, replaceKey)]
   const reached = (limit: number, how: 'from' | 'above') => (how === 'from' ? value >= limit : value > limit)
-  const verdict = reached(replace, figure.replace) ? 'replace' : reached(watch, figure.watch) ? 'watch' : 'ok'
+  const verdict = reached(replace, figure.replace) ? 'act' : reached(watch, figure.watch) ? 'watch' : 'fine'
   const text = (of: number) => figureText(figure.unit, of, lengthText)
   const limit = (of: number, how: 'from' | 'above') => `${how === 'from' ? 'from' : 'beyond'} ${text(of)}`
   const [what, key] =
-    verdict === 'replace'
-      ? [`to be replaced ${limit(replace, figure.replace)}`, replaceKey]
+    verdict === 'act'
+      ? [`replace ${limit(replace, figure.replace)}`, replaceKey]
       : verdict === 'watch'
-        ? [`worth a look ${limit(watch, figure.watch)}, to be replaced ${limit(replace, figure.replace)}`, replaceKey]
+        ? [`watch ${limit(watch, figure.watch)}, replace ${limit(replace, figure.replace)}`, replaceKey]
         : [`fine ${figure.watch === 'from' ? 'below' : 'up to'} ${text(watch)}`, watchKey]
   return { verdict, reason: `${text(value)} ${figure.what}; ${what} (${ruleWords(rules, key)}).` }
 }
@@ -71,20 +72,15 @@ export interface CheckJudged extends Judged {
 
 export interface PartJudged {
   readonly part: WearPart
-  readonly verdict: WearVerdict
+  readonly verdict: Verdict
   readonly checks: readonly CheckJudged[]
   /** Deciding checks of which nothing is known. */
   readonly missing: readonly CheckId[]
 }
 
-const RANK: Readonly<Record<WearVerdict, number>> = { ok: 0, unknown: 1, watch: 2, replace: 3 }
-
 /** The worst of what was seen; unknown where that would be fine but something that decides was not read. */
 export function judgePart(part: WearPart, checks: readonly CheckJudged[]): PartJudged {
   const missing = part.deciding.filter((id) => !checks.some((each) => each.check === id && each.verdict !== 'unknown'))
-  const seen = checks.reduce<WearVerdict>(
-    (worst, { verdict }) => (verdict !== 'unknown' && RANK[verdict] > RANK[worst] ? verdict : worst),
-    'ok',
-  )
-  return { part, checks, missing, verdict: seen === 'ok' && missing.length > 0 ? 'unknown' : seen }
+  const seen = worstOf(checks.flatMap(({ verdict }) => (verdict === 'unknown' ? [] : [verdict]))) ?? 'fine'
+  return { part, checks, missing, verdict: seen === 'fine' && missing.length > 0 ? 'unknown' : seen }
 }

@@ -1,5 +1,6 @@
 /** The parts of a drive in the order in which one walks round it, with what is looked at on each: docs/mechanics/wear.md. */
-import type { Adjuster } from '../drive/adjuster.ts'
+import { isSprung, movedShaft, resizedPulley } from '../adjusters/kinds.ts'
+import type { Adjuster } from '../adjusters/adjuster.ts'
 import type { Belt } from '../drive/belt.ts'
 import type { CheckedDrive } from '../drive/drive.ts'
 import type { Pulley } from '../drive/pulley.ts'
@@ -11,7 +12,7 @@ export const WEAR_PART_KINDS = ['belt', 'damper', 'pulley', 'tensioner', 'adjust
 export type WearPartKind = (typeof WEAR_PART_KINDS)[number]
 
 export interface WearPart {
-  /** Told apart within its drive, and the same from one walkround to the next. */
+  /** Told apart within its drive, and the same from one inspection to the next. */
   readonly id: string
   readonly kind: WearPartKind
   readonly name: string
@@ -94,7 +95,7 @@ function pulleyChecks(drive: CheckedDrive, pulley: Pulley, { id, kind }: Shaft, 
   const inGrooves = drive.belts.some(({ route }) =>
     route.some((entry) => entry.pulley === pulley.id && entry.contact === 'ribs'),
   )
-  const sprung = drive.adjusters.some((adjuster) => adjuster.kind === 'spring-arm' && adjuster.shaft === id)
+  const sprung = drive.adjusters.some((adjuster) => isSprung(adjuster) && movedShaft(adjuster) === id)
   return [
     ...(pulley.face === 'smooth' ? [] : (['grooves'] as const)),
     ...(pulley.face === 'vee' && inGrooves ? (['ride'] as const) : []),
@@ -108,10 +109,9 @@ function pulleyChecks(drive: CheckedDrive, pulley: Pulley, { id, kind }: Shaft, 
 function adjusterPart({ belts, shafts, pulleys }: CheckedDrive, adjuster: Adjuster): WearPart[] {
   const taken = belts.find((belt) => belt.adjuster === adjuster.id)
   if (taken === undefined) return []
-  const shaftId =
-    adjuster.kind === 'shim' ? (pulleys.find(({ id }) => id === adjuster.pulley)?.shaft ?? null) : adjuster.shaft
+  const shaftId = movedShaft(adjuster) ?? pulleys.find(({ id }) => id === resizedPulley(adjuster))?.shaft ?? null
   const shaft = shafts.find(({ id }) => id === shaftId)
-  return adjuster.kind === 'spring-arm'
+  return isSprung(adjuster)
     ? [
         part('tensioner', `${shaft?.name ?? 'Tensioner'} arm`, adjuster.id, shaftId, [
           'pointer',

@@ -18,7 +18,7 @@ export interface SumItem {
   readonly reasons: readonly string[]
 }
 
-export interface WalkroundSum {
+export interface InspectionSum {
   readonly replace: readonly SumItem[]
   readonly watch: readonly (SumItem & { readonly until: WatchUntil })[]
   /** Parts of which something that decides is not known. */
@@ -35,12 +35,12 @@ export function sumUp(
   all: readonly PartJudged[],
   looked: (part: WearPart) => boolean,
   { trends, rules }: { readonly trends: readonly PartTrend[]; readonly rules: ShopRules },
-): WalkroundSum {
+): InspectionSum {
   const judged = all.filter(({ part }) => looked(part))
   const of = (wanted: PartJudged['verdict']) => judged.filter(({ verdict }) => verdict === wanted)
   const reasons = ({ checks, verdict }: PartJudged) =>
     checks.filter((each) => each.verdict === verdict).map(({ reason }) => reason)
-  const replace = of('replace').map((each) => ({ part: each.part, reasons: reasons(each) }))
+  const replace = of('act').map((each) => ({ part: each.part, reasons: reasons(each) }))
   return {
     replace,
     watch: of('watch').map((each) => ({
@@ -49,9 +49,9 @@ export function sumUp(
       until: watchUntil(each.part, trends, rules),
     })),
     open: judged
-      .filter(({ verdict, missing }) => missing.length > 0 && verdict !== 'replace')
+      .filter(({ verdict, missing }) => missing.length > 0 && verdict !== 'act')
       .map(({ part, missing }) => ({ part, missing })),
-    fine: of('ok').map(({ part }) => part),
+    fine: of('fine').map(({ part }) => part),
     untouched: all.flatMap(({ part }) => (looked(part) ? [] : [part])),
     together: goesTogether(
       replace.map(({ part }) => part),

@@ -2,7 +2,7 @@
 import { isSized } from '../drive/pulley.ts'
 import type { SettledDrive } from '../path/settle.ts'
 import type { ShopRules } from '../rules/rules.ts'
-import { wordingFor } from '../solution/names.ts'
+import { wordingFor } from '../solution/part-names.ts'
 import { engineTime, USUAL_USE } from '../speeds/engine-time.ts'
 import { timeOutside } from '../speeds/judge-speeds.ts'
 import { shaftSpeeds, speedOfBelt, type ShaftSpeed } from '../speeds/shaft-speeds.ts'
@@ -106,10 +106,10 @@ export function timeWorking(settled: SettledDrive, shaftId: string, rules: ShopR
   const speed = drivenShaft(settled, shaftId)
   const shaft = drive.shafts.find(({ id }) => id === shaftId)
   if (speed === undefined || shaft === undefined) return undefined
-  const { least, most } = usefulRange(shaft, rules)
+  const { min: least, max: most } = usefulRange(shaft, rules)
   if (least === null && most === null) return undefined
   const bins = engineTime(drive.use ?? USUAL_USE, drive.engine)
-  const outside = timeOutside({ least, most }, speed.ratio, bins)
+  const outside = timeOutside({ min: least, max: most }, speed.ratio, bins)
   const limit = (symbol: string, what: string, end: typeof least): WorkingLine[] =>
     end === null
       ? []
@@ -126,8 +126,8 @@ export function timeWorking(settled: SettledDrive, shaftId: string, rules: ShopR
     formula: 't = Σ share · part of its stretch below n least or above n most',
     lines: [
       ratioLine(speed),
-      ...limit('n least', 'least useful speed', least),
-      ...limit('n most', 'highest speed', most),
+      ...limit('n least', 'minimum useful speed', least),
+      ...limit('n most', 'maximum speed', most),
       ...bins.map(({ from, to, share }, i): WorkingLine => ({
         symbol: `t${i + 1}`,
         what:

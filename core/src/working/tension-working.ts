@@ -1,7 +1,7 @@
 /** How the grip and the bearing load of a pulley come about, laid open. */
 import { degrees } from '../numerics/vectors.ts'
 import type { SettledDrive } from '../path/settle.ts'
-import { wordingFor } from '../solution/names.ts'
+import { wordingFor } from '../solution/part-names.ts'
 import { frictionOn, gripUse, type BeltCondition } from '../tension/grip.ts'
 import type { OperatingPoint } from '../tension/loads.ts'
 import { spanTensions } from '../tension/span-tensions.ts'
@@ -40,7 +40,7 @@ export function gripWorking(
       { symbol: 'T lo', what: 'the slacker of the two', from: [], value: newtons(Math.min(before, after)) },
       {
         symbol: 'T c',
-        what: `taken by the belt’s own throw, m · v² at ${running.beltSpeed.toFixed(1)} m/s`,
+        what: `taken by centrifugal force, m · v² at ${running.beltSpeed.toFixed(1)} m/s`,
         from: [],
         value: newtons(running.centrifugal),
       },
@@ -54,7 +54,7 @@ export function gripWorking(
     ],
     result: {
       symbol: 'reserve',
-      what: 'times the grip it needs; below one it slips',
+      what: 'times the grip it needs; below 1 it slips',
       from: [],
       value: { is: 'number', value: use === Infinity ? 0 : 1 / use },
     },

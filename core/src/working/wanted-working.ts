@@ -22,8 +22,8 @@ export function wantedWorking({ name, id }: Belt, { sources, wanted }: LengthAns
     { symbol: `σ${i + 1}`, what: 'its standard deviation', from: [], value: { is: 'length', mm: source.sigma ?? 0 } },
   ])
   return {
-    title: `Length wanted of ${name === '' ? id : name}`,
-    formula: `L = Σ (Lᵢ / σᵢ²) / Σ (1 / σᵢ²)${bounded ? ', cut where belts would not go on or stayed slack' : ''}`,
+    title: `Length needed for ${name === '' ? id : name}`,
+    formula: `L = Σ (Lᵢ / σᵢ²) / Σ (1 / σᵢ²)${bounded ? ', limited by belts that would not go on or stayed slack' : ''}`,
     lines: [
       ...lines,
       {
@@ -38,9 +38,7 @@ export function wantedWorking({ name, id }: Belt, { sources, wanted }: LengthAns
 }
 
 function nameOf({ reading }: LengthSource): string {
-  return reading === null
-    ? 'drawn from the readings'
-    : lengthReadingName(reading, (mm) => lengthText(mm, { style: 'mm' }))
+  return reading === null ? 'combined result' : lengthReadingName(reading, (mm) => lengthText(mm, { style: 'mm' }))
 }
 
 /** What was read, corrected, and carried to where a new belt should stand. */

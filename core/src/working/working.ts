@@ -4,8 +4,9 @@ import { degrees } from '../numerics/vectors.ts'
 import { spansOf } from '../path/clearance.ts'
 import type { SettledBelt, SettledDrive } from '../path/settle.ts'
 import { cordAboveSurface } from '../path/cord-radius.ts'
-import { sectionFigures, statedMinusCord, type Section } from '../sections/sections.ts'
-import { wordingFor, type Wording } from '../solution/names.ts'
+import { statedMinusCord } from '../sections/families.ts'
+import { type Section, sectionFigures } from '../sections/sections.ts'
+import { wordingFor, type Wording } from '../solution/part-names.ts'
 
 /** A number with what it is, so that whoever shows it can put it in the reader's units. */
 export type WorkingValue =
@@ -90,7 +91,7 @@ export function lengthWorking(settled: SettledDrive, beltId: string): Working | 
     lines,
     result: {
       symbol: 'L',
-      what: 'length the path wants, as belts are named',
+      what: 'length the path needs (stated length)',
       from: [],
       value: mm(path.length + statedMinusCord(belt.section)),
     },

@@ -1,5 +1,6 @@
 import { Router } from 'express'
-import { JOB_STAGES, type JobStage } from '@emery/core'
+import { JOB_STAGES, type JobStage } from '@emery/core/api'
+import type { Operations } from '../http/operations.ts'
 import { wholeNumber } from '../http/request-checks.ts'
 import type { BoardService } from './board-service.ts'
 import { wordsOf } from './words.ts'
@@ -14,8 +15,8 @@ export function boardRoutes(board: BoardService): Router {
         stage: JOB_STAGES.find((each): each is JobStage => each === stage) ?? null,
         vehicleId: typeof vehicleId === 'string' && vehicleId !== '' ? vehicleId : null,
         words: wordsOf(q),
-        limit: wholeNumber(limit, { min: 1, max: 100, otherwise: 50 }),
-        offset: wholeNumber(offset, { min: 0, max: 1e6, otherwise: 0 }),
+        limit: wholeNumber(limit, { min: 1, max: 100, fallback: 50 }),
+        offset: wholeNumber(offset, { min: 0, max: 1e6, fallback: 0 }),
       }),
     )
   })
@@ -29,4 +30,19 @@ export function boardRoutes(board: BoardService): Router {
   })
 
   return routes
+}
+
+export const boardOperations: Operations = {
+  'GET /': {
+    summary: 'Jobs, stage by stage',
+    query: {
+      stage: 'Only of this stage.',
+      vehicleId: 'Only of this vehicle.',
+      q: 'Words that all stand in it.',
+      limit: '1 to 100.',
+      offset: 'After so many.',
+    },
+  },
+  'GET /counts': { summary: 'How many jobs are in each stage' },
+  'GET /due': { summary: 'What is due' },
 }

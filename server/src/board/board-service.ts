@@ -7,8 +7,8 @@ import {
   type BoardDues,
   type BoardRow,
   type JobStage,
-  type JobStanding,
-} from '@emery/core'
+  type JobStatus,
+} from '@emery/core/api'
 import { likeOf } from './words.ts'
 
 export interface BoardQuery {
@@ -21,12 +21,12 @@ export interface BoardQuery {
 }
 
 /** Entries of what falls due that are shown at once. */
-const MOST_DUE = 30
+const MAX_DUE = 30
 /** km and days ahead at which something is shown as falling due (nominal). */
 const AHEAD_KM = 500
 const AHEAD_MS = 14 * 86_400_000
 
-/** Jobs by what they wait for, and what falls due. Nothing is computed here: it was, when the job, the drive or the walkround was saved. */
+/** Jobs by what they wait for, and what falls due. Nothing is computed here: it was, when the job, the drive or the inspection was saved. */
 export class BoardService {
   constructor(
     private readonly source: DataSource,
@@ -52,9 +52,9 @@ export class BoardService {
        ) due JOIN drives drive ON drive.id = due.driveId AND drive.deletedAt IS NULL
        LEFT JOIN vehicles vehicle ON vehicle.id = due.vehicleId
        ORDER BY due.later, due.dueOn, due.aheadKm, due.driveId`,
-      [until, AHEAD_KM, MOST_DUE + 1],
+      [until, AHEAD_KM, MAX_DUE + 1],
     )
-    return { due: found.slice(0, MOST_DUE).map(boardDue), more: found.length > MOST_DUE }
+    return { due: found.slice(0, MAX_DUE).map(boardDue), more: found.length > MAX_DUE }
   }
 
   /** Read backward along an index of time and words, until there are enough; left to itself MariaDB would read every job instead. */
@@ -76,7 +76,7 @@ export class BoardService {
   private async rows(ids: readonly string[]): Promise<BoardRow[]> {
     if (ids.length === 0) return []
     const found = await this.source.query<RawRow[]>(
-      `SELECT job.id, job.number, job.complaint, job.stage, job.stepsDone, job.stepsAll, job.looks, job.dueOn, job.dueKm,
+      `SELECT job.id, job.number, job.complaint, job.stage, job.stepsDone, job.stepsAll, job.reviewsWaiting, job.dueOn, job.dueKm,
               job.openedAt, job.closedAt, drive.id AS driveId, drive.name AS driveName, drive.version AS driveVersion,
               vehicle.id AS vehicleId, vehicle.name AS vehicleName, vehicle.plate, vehicle.distance
          FROM jobs job JOIN drives drive ON drive.id = job.driveId
@@ -104,7 +104,7 @@ interface RawVehicle {
   readonly distance: number | null
 }
 
-interface RawRow extends JobStanding, RawVehicle {
+interface RawRow extends JobStatus, RawVehicle {
   readonly id: string
   readonly number: number
   readonly complaint: string
@@ -128,9 +128,17 @@ function vehicleOf({ vehicleId, vehicleName, plate, distance }: RawVehicle): Boa
 }
 
 function boardRow(row: RawRow): BoardRow {
-  const { id, number, complaint, stage, stepsDone, stepsAll, looks, dueOn, dueKm } = row
+  const { id, number, complaint, stage, stepsDone, stepsAll, reviewsWaiting, dueOn, dueKm } = row
   return {
-    ...{ id, number, complaint, stage, stepsDone, stepsAll, looks, dueOn, dueKm },
+    id,
+    number,
+    complaint,
+    stage,
+    stepsDone,
+    stepsAll,
+    reviewsWaiting,
+    dueOn,
+    dueKm,
     openedAt: row.openedAt.toISOString(),
     closedAt: row.closedAt?.toISOString() ?? null,
     drive: { id: row.driveId, name: row.driveName, version: row.driveVersion },

@@ -1,4 +1,5 @@
 import { Router } from 'express'
+import type { Operations } from '../http/operations.ts'
 import type { SearchService } from './search-service.ts'
 import { wordsOf } from './words.ts'
 
@@ -9,4 +10,8 @@ export function searchRoutes(search: SearchService): Router {
     response.json({ found: await search.find(wordsOf(request.query['q'])) })
   })
   return routes
+}
+
+export const searchOperations: Operations = {
+  'GET /': { summary: 'Vehicles, drives, jobs and belts', query: { q: 'Words that all stand in it.' } },
 }

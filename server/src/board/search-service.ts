@@ -1,9 +1,9 @@
 import type { DataSource } from 'typeorm'
-import type { Found } from '@emery/core'
+import type { Found } from '@emery/core/api'
 import { likeOf } from './words.ts'
 
 /** Shown of each kind. */
-const MOST_OF_A_KIND = 6
+const MAX_OF_A_KIND = 6
 
 interface Raw {
   readonly id: string
@@ -19,7 +19,7 @@ const having = (text: string, words: readonly string[]) =>
 /** The same in the column that is kept for it. */
 const inWords = (words: readonly string[]) => words.map(() => 'words LIKE ?').join(' AND ')
 
-const few = `LIMIT ${MOST_OF_A_KIND}`
+const few = `LIMIT ${MAX_OF_A_KIND}`
 
 /** Finds vehicles, drives, jobs and belts by words of what stands on them. */
 export class SearchService {
@@ -29,9 +29,13 @@ export class SearchService {
     if (words.length === 0) return []
     const likes = words.map(likeOf)
     const ask = async (kind: Found['kind'], sql: string) =>
-      (await this.source.query<Raw[]>(`${sql} LIMIT ${MOST_OF_A_KIND}`, likes)).map(
+      (await this.source.query<Raw[]>(`${sql} LIMIT ${MAX_OF_A_KIND}`, likes)).map(
         ({ id, driveId = null, title, hint }) => ({
-          ...{ kind, id, driveId, title, hint },
+          kind,
+          id,
+          driveId,
+          title,
+          hint,
         }),
       )
     const found = await Promise.all([

@@ -1,5 +1,5 @@
 /** Words that are looked for at most; more are left aside. */
-const MOST_WORDS = 6
+const MAX_WORDS = 6
 
 /** What was typed, as the words of it in small letters; the longest first, which fewest rows hold. */
 export function wordsOf(typed: unknown): readonly string[] {
@@ -9,7 +9,7 @@ export function wordsOf(typed: unknown): readonly string[] {
         .toLowerCase()
         .split(/\s+/)
         .filter((word) => word !== '')
-        .slice(0, MOST_WORDS)
+        .slice(0, MAX_WORDS)
         .toSorted((a, b) => b.length - a.length)
     : []
 }

@@ -1,16 +1,17 @@
 import 'reflect-metadata'
 import { DataSource } from 'typeorm'
+import { CounterEntity, EditEntity } from '../edits/edit.entity.ts'
 import { DriveEntity, DriveRevisionEntity } from '../drives/drive.entity.ts'
-import { FindingEntity } from '../findings/finding.entity.ts'
+import { DiagnosisEntity } from '../diagnoses/diagnosis.entity.ts'
 import { FittingEntity } from '../fittings/fitting.entity.ts'
 import { DriveDueEntity, JobEntity } from '../jobs/job.entity.ts'
 import { KnowledgeEntity } from '../knowledge/knowledge.entity.ts'
-import { FailedSignInEntity, PersonEntity, SessionEntity } from '../people/person.entity.ts'
+import { PersonEntity, SessionEntity, SignInAttemptEntity } from '../people/person.entity.ts'
 import { PhotoEntity } from '../photos/photo.entity.ts'
 import { RuleEntity } from '../rules/rule.entity.ts'
 import { ShelfEntity } from '../shelf/shelf.entity.ts'
-import { StackEntity } from '../stack/stack.entity.ts'
-import { WalkroundEntity } from '../walkrounds/walkround.entity.ts'
+import { BeltLinePartEntity } from '../belt-line-parts/belt-line-part.entity.ts'
+import { InspectionEntity } from '../inspections/inspection.entity.ts'
 import { VehicleEntity, VehicleRevisionEntity } from '../vehicles/vehicle.entity.ts'
 import { VehiclesAndDrives1763900000000 } from './migrations/1763900000000-vehicles-and-drives.ts'
 import { PeopleAndPhotos1764000000000 } from './migrations/1764000000000-people-and-photos.ts'
@@ -23,6 +24,9 @@ import { PeopleAndSessions1764700000000 } from './migrations/1764700000000-peopl
 import { JobsThatMove1764800000000 } from './migrations/1764800000000-jobs-that-move.ts'
 import { WordsToFindBy1764900000000 } from './migrations/1764900000000-words-to-find-by.ts'
 import { PicturesAndWordsAsBytes1765000000000 } from './migrations/1765000000000-pictures-and-words-as-bytes.ts'
+import { CommonNames1766000000000 } from './migrations/1766000000000-common-names.ts'
+import { Edits1767000000000 } from './migrations/1767000000000-edits.ts'
+import { SignInAttempts1768000000000 } from './migrations/1768000000000-sign-in-attempts.ts'
 import { StackParts1764300000000 } from './migrations/1764300000000-stack-parts.ts'
 
 /** The connection to MariaDB. The schema changes by migrations only. */
@@ -41,15 +45,17 @@ export function dataSourceFor(url: string): DataSource {
       ShelfEntity,
       FittingEntity,
       RuleEntity,
-      StackEntity,
-      FindingEntity,
-      WalkroundEntity,
+      BeltLinePartEntity,
+      DiagnosisEntity,
+      InspectionEntity,
       KnowledgeEntity,
       JobEntity,
       PersonEntity,
       SessionEntity,
-      FailedSignInEntity,
+      SignInAttemptEntity,
       DriveDueEntity,
+      EditEntity,
+      CounterEntity,
     ],
     migrations: [
       VehiclesAndDrives1763900000000,
@@ -64,6 +70,9 @@ export function dataSourceFor(url: string): DataSource {
       JobsThatMove1764800000000,
       WordsToFindBy1764900000000,
       PicturesAndWordsAsBytes1765000000000,
+      CommonNames1766000000000,
+      Edits1767000000000,
+      SignInAttempts1768000000000,
     ],
     migrationsTransactionMode: 'each',
     synchronize: false,

@@ -2,27 +2,25 @@ import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import type { DataSource } from 'typeorm'
 import {
-  problemLine,
-  readDriveText,
-  readShelfCsv,
-  readStackCsv,
   vehicleFieldsSchema,
-  walkroundFieldsSchema,
   jobFieldsSchema,
   newJob,
   type FittingFields,
   type JobFields,
   type PersonFields,
-  type Walkround,
-} from '@emery/core'
+  type Inspection,
+} from '@emery/core/api'
+import { problemLine, readDriveText } from '@emery/core/drive'
+import { readShelfCsv, readBeltLinePartsCsv } from '@emery/core/exchange'
+import { inspectionFieldsSchema } from '@emery/core/wear'
 import { PeopleService } from '../people/people-service.ts'
 import { DriveService } from '../drives/drive-service.ts'
 import { JobService } from '../jobs/job-service.ts'
 import { DueService } from '../jobs/due-service.ts'
 import { fittingsOf } from '../fittings/fittings.ts'
 import { ShelfService } from '../shelf/shelf-service.ts'
-import { stackParts } from '../stack/stack-parts.ts'
-import { walkroundsOf } from '../walkrounds/walkrounds.ts'
+import { beltLineParts } from '../belt-line-parts/belt-line-parts.ts'
+import { inspectionsOf } from '../inspections/inspections.ts'
 import { VehicleService } from '../vehicles/vehicle-service.ts'
 
 interface Garage {
@@ -39,7 +37,7 @@ interface Garage {
       readonly id: string
       readonly file: string
       readonly fittings?: readonly (FittingFields & { readonly id: string })[]
-      readonly walkrounds?: readonly Walkround[]
+      readonly inspections?: readonly Inspection[]
       /** Jobs, when they were opened and by whom. */
       readonly jobs?: readonly (Partial<Omit<JobFields, 'driveId'>> & {
         readonly id: string
@@ -63,22 +61,23 @@ export async function loadDemo(source: DataSource, folder: string, now: () => Da
   const vehicles = new VehicleService(source, now)
   const drives = new DriveService(source, now)
   const fittings = fittingsOf(source, now)
-  const walkrounds = walkroundsOf(source, now)
+  const inspections = inspectionsOf(source, now)
   const jobs = new JobService(source, now)
   const people = new PeopleService(source, now)
   if (await people.noneYet()) for (const { id, ...fields } of garage.people) await people.add(fields, { id })
   for (const { id, drives: ofVehicle, ...fields } of garage.vehicles) {
     await vehicles.create(await vehicleFieldsSchema.validate(fields), id)
-    for (const { id: driveId, file, fittings: fitted = [], walkrounds: walked = [], jobs: open = [] } of ofVehicle) {
+    for (const { id: driveId, file, fittings: fitted = [], inspections: walked = [], jobs: open = [] } of ofVehicle) {
       const read = readDriveText(readFileSync(join(folder, file), 'utf8'))
       if (!read.ok) throw new Error(`${file}: ${read.problems.map(problemLine).join(' ')}`)
       await drives.create({ id: driveId, vehicleId: id, document: read.drive, reason: 'made-up garage', by: '' })
       for (const { id: fittingId, ...fields } of fitted) await fittings.addOnce(driveId, fields, fittingId)
-      for (const { id: walkId, at, ...fields } of walked)
-        await walkrounds.addOnce(driveId, await walkroundFieldsSchema.validate(fields), walkId, new Date(at))
+      for (const { id: inspectionId, at, ...fields } of walked)
+        await inspections.addOnce(driveId, await inspectionFieldsSchema.validate(fields), inspectionId, new Date(at))
       for (const { id: jobId, openedAt, by, ...fields } of open) {
         const job = await jobFieldsSchema.validate({ ...newJob(driveId), ...fields })
-        await jobs.addOnce(job, { name: by, role: 'lead' }, jobId, new Date(openedAt))
+        const ticks = job.ticks.map((tick) => ({ ...tick, by }))
+        await jobs.addOnce({ ...job, ticks }, jobId, new Date(openedAt))
       }
     }
   }
@@ -93,5 +92,5 @@ export async function loadDemo(source: DataSource, folder: string, now: () => Da
     return found
   }
   await new ShelfService(source, now).belts.fillEmpty(table(garage.shelf, readShelfCsv).belts)
-  await stackParts(source, now).fillEmpty(table(garage.beltLineParts, readStackCsv).parts)
+  await beltLineParts(source, now).fillEmpty(table(garage.beltLineParts, readBeltLinePartsCsv).parts)
 }

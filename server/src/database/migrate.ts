@@ -1,7 +1,7 @@
 import type { DataSource } from 'typeorm'
 
 /** Seconds a server waits for another that is bringing the same database up to date. */
-const PATIENCE_S = 120
+const TIMEOUT_S = 120
 
 /** Brings a database up to date, one server at a time: of several that start together the others wait, and find nothing left to do. */
 export async function migrate(source: DataSource): Promise<void> {
@@ -9,9 +9,8 @@ export async function migrate(source: DataSource): Promise<void> {
   const holder = source.createQueryRunner()
   const lock = `CONCAT(DATABASE(), '.migrations')`
   try {
-    const [got] = (await holder.query(`SELECT GET_LOCK(${lock}, ${PATIENCE_S}) AS got`)) as { got: string | null }[]
-    if (Number(got?.got) !== 1)
-      throw new Error('Another server has been bringing the database up to date for two minutes.')
+    const [got] = (await holder.query(`SELECT GET_LOCK(${lock}, ${TIMEOUT_S}) AS got`)) as { got: string | null }[]
+    if (Number(got?.got) !== 1) throw new Error('Another server has been updating the database for two minutes.')
     await source.runMigrations()
   } finally {
     await holder.query(`SELECT RELEASE_LOCK(${lock})`)

@@ -1,6 +1,6 @@
 import { afterAll, afterEach, beforeAll, expect, test } from '@jest/globals'
 import request from 'supertest'
-import type { DriveList, ErrorBody } from '@emery/core'
+import type { DriveList, ErrorBody } from '@emery/core/api'
 import { ketch } from '../testing/documents.ts'
 import { startTestApp, type TestApp } from '../testing/test-app.ts'
 
@@ -23,7 +23,7 @@ const good = JSON.stringify(ketch())
 const with_ = (change: Record<string, unknown>) => JSON.stringify({ ...ketch(), ...change })
 
 test.each([
-  ['an unknown key', with_({ colour: 'red' }), '$.colour', /not a key/],
+  ['an unknown key', with_({ colour: 'red' }), '$.colour', /not a known key/],
   ['a NaN', good.replace('"idleRpm":850', '"idleRpm":NaN'), '$.engine.idleRpm', /is NaN at line 1/],
   ['a dangling id', good.replace('"pulley":"ps.1"', '"pulley":"gone"'), '$.belts[0].route[4].pulley', /no such pulley/],
   ['two cranks', good.replace('"kind":"alternator"', '"kind":"crank"'), '$.shafts[2].kind', /second crank/],
@@ -33,7 +33,7 @@ test.each([
     '$.pulleys',
     /more than 240/,
   ],
-  ['a wrong version', with_({ version: 7 }), '$.version', /version 1/],
+  ['a wrong version', with_({ version: 7 }), '$.version', /versions 1 and 2/],
   ['a key twice', good.replace('"notes":', '"name":"again","notes":'), '$.name', /given twice/],
   ['text', 'hello', '$', /not JSON/],
   ['a list of lists', '['.repeat(200_000), '$', /nested/],
@@ -41,7 +41,7 @@ test.each([
   const response = await importText(text).expect(422)
   const { code, message, problems } = (response.body as ErrorBody).error
   expect(code).toBe('BAD_DOCUMENT')
-  expect(message).toMatch(/nothing was stored/i)
+  expect(message).toMatch(/nothing was saved/i)
   expect(problems?.map((problem) => problem.path)).toContain(path)
   expect(problems?.find((problem) => problem.path === path)?.message).toMatch(sentence)
 })
@@ -83,7 +83,7 @@ test.each([
 })
 
 test.each(['/api/nothing', '/api/drives/not-an-id', '/api/drives/%00', "/api/drives/' OR 1=1 --"])(
-  '%s is not there',
+  '%s is not present',
   async (path) => {
     const response = await request(at.app).get(encodeURI(path))
     expect([400, 404]).toContain(response.status)

@@ -1,6 +1,10 @@
 import { json, Router, text } from 'express'
 import { string } from 'yup'
-import { basedOnSchema, DRIVE_MEDIA_TYPE, fileName, MOST_TEXT, readDriveText, saveIdSchema } from '@emery/core'
+import { basedOnSchema, saveIdSchema } from '@emery/core/api'
+import { DRIVE_MEDIA_TYPE, driveSchema, MAX_TEXT, readDriveText } from '@emery/core/drive'
+import { fileName } from '@emery/core/exchange'
+import type { Write } from '../edits/write-once.ts'
+import { BASED_ON_QUERY, BodyOf, type Operations } from '../http/operations.ts'
 import { ApiError } from '../http/errors.ts'
 import { basedOnQuery, bodyOf, checked, checkedDocument, wholeNumber } from '../http/request-checks.ts'
 import { personOf } from '../people/rights.ts'
@@ -14,12 +18,12 @@ const vehicleIdOf = (value: unknown): string | null =>
   value === undefined || value === null || value === '' ? null : (checked(idSchema, value, '$.vehicleId') ?? null)
 
 /** `onSaved` is told of a drive whose document is another now. */
-export function driveRoutes(drives: DriveService, onSaved: (id: string) => Promise<void>): Router {
+export function driveRoutes(drives: DriveService, onSaved: (id: string) => Promise<void>, write: Write): Router {
   const routes = Router()
-  const body = json({ limit: MOST_TEXT, strict: false })
+  const body = json({ limit: MAX_TEXT, strict: false })
   // Read as text, so that what is wrong can be told by its place in the file.
   const file = text({
-    limit: MOST_TEXT,
+    limit: MAX_TEXT,
     type: [DRIVE_MEDIA_TYPE, 'application/json', 'text/plain', 'application/octet-stream'],
   })
 
@@ -27,62 +31,83 @@ export function driveRoutes(drives: DriveService, onSaved: (id: string) => Promi
     const { q, limit, offset, vehicleId } = request.query
     const search = typeof q === 'string' ? q.trim().slice(0, 120) : ''
     const page = {
-      limit: wholeNumber(limit, { min: 1, max: 100, otherwise: 50 }),
-      offset: wholeNumber(offset, { min: 0, max: 1e6, otherwise: 0 }),
+      limit: wholeNumber(limit, { min: 1, max: 100, fallback: 50 }),
+      offset: wholeNumber(offset, { min: 0, max: 1e6, fallback: 0 }),
     }
     response.json(await drives.list({ search, vehicleId: vehicleIdOf(vehicleId), ...page }))
   })
 
-  routes.post('/', body, async (request, response) => {
-    const { vehicleId, document, reason } = bodyOf(request.body)
-    const created = await drives.create({
-      vehicleId: vehicleIdOf(vehicleId),
-      document: checkedDocument(document),
-      reason: checked(reasonSchema, reason, '$.reason') ?? 'made',
-      by: personOf(response).name,
-    })
-    response.status(201).json(created)
-  })
+  routes.post(
+    '/',
+    body,
+    write(201, async (request, response) => {
+      const { vehicleId, document, reason } = bodyOf(request.body)
+      const created = await drives.create({
+        vehicleId: vehicleIdOf(vehicleId),
+        document: checkedDocument(document),
+        reason: checked(reasonSchema, reason, '$.reason') ?? 'made',
+        by: personOf(response).name,
+      })
+      return created
+    }),
+  )
 
-  routes.post('/import', file, async (request, response) => {
-    if (typeof request.body !== 'string') throw new ApiError('UNSUPPORTED_TYPE')
-    const read = readDriveText(request.body)
-    if (!read.ok) throw new ApiError('BAD_DOCUMENT', { problems: read.problems })
-    const vehicleId = vehicleIdOf(request.query['vehicleId'])
-    const by = personOf(response).name
-    response.status(201).json(await drives.create({ vehicleId, document: read.drive, reason: 'imported', by }))
-  })
+  routes.post(
+    '/import',
+    file,
+    write(201, async (request, response) => {
+      if (typeof request.body !== 'string') throw new ApiError('UNSUPPORTED_TYPE')
+      const read = readDriveText(request.body)
+      if (!read.ok) throw new ApiError('BAD_DOCUMENT', { problems: read.problems })
+      const vehicleId = vehicleIdOf(request.query['vehicleId'])
+      const by = personOf(response).name
+      return await drives.create({ vehicleId, document: read.drive, reason: 'imported', by })
+    }),
+  )
 
   routes.get('/:id', async (request, response) => {
     response.json(await drives.get(request.params.id))
   })
 
-  routes.put('/:id', body, async (request, response) => {
-    const { basedOn, saveId, document, reason } = bodyOf(request.body)
-    const save = {
-      basedOn: checked(basedOnSchema, basedOn, '$.basedOn'),
-      saveId: checked(saveIdSchema, saveId, '$.saveId'),
-      document: checkedDocument(document),
-      reason: checked(reasonSchema, reason, '$.reason') ?? 'changed',
-      by: personOf(response).name,
-    }
-    const saved = await drives.save(request.params.id, save)
-    await onSaved(request.params.id)
-    response.json(saved)
-  })
+  routes.put(
+    '/:id',
+    body,
+    write(200, async (request, response) => {
+      const { basedOn, saveId, document, reason } = bodyOf(request.body)
+      const save = {
+        basedOn: checked(basedOnSchema, basedOn, '$.basedOn'),
+        saveId: checked(saveIdSchema, saveId, '$.saveId'),
+        document: checkedDocument(document),
+        reason: checked(reasonSchema, reason, '$.reason') ?? 'changed',
+        by: personOf(response).name,
+      }
+      const saved = await drives.save(request.params.id, save)
+      await onSaved(request.params.id)
+      return saved
+    }),
+  )
 
-  routes.put('/:id/vehicle', body, async (request, response) => {
-    response.json(await drives.moveTo(request.params.id, vehicleIdOf(bodyOf(request.body)['vehicleId'])))
-  })
+  routes.put(
+    '/:id/vehicle',
+    body,
+    write(200, async (request) => {
+      return await drives.moveTo(request.params.id, vehicleIdOf(bodyOf(request.body)['vehicleId']))
+    }),
+  )
 
-  routes.delete('/:id', async (request, response) => {
-    await drives.remove(request.params.id, basedOnQuery(request.query['basedOn']))
-    response.status(204).end()
-  })
+  routes.delete(
+    '/:id',
+    write(204, async (request) => {
+      await drives.remove(request.params.id, basedOnQuery(request.query['basedOn']))
+    }),
+  )
 
-  routes.post('/:id/restore', async (request, response) => {
-    response.json(await drives.restore(request.params.id))
-  })
+  routes.post(
+    '/:id/restore',
+    write(200, async (request) => {
+      return await drives.restore(request.params.id)
+    }),
+  )
 
   routes.get('/:id/export', async (request, response) => {
     const { document } = await drives.get(request.params.id)
@@ -97,9 +122,41 @@ export function driveRoutes(drives: DriveService, onSaved: (id: string) => Promi
   })
 
   routes.get('/:id/revisions/:version', async (request, response) => {
-    const version = wholeNumber(request.params.version, { min: 0, max: 2 ** 31 - 1, otherwise: 0 })
+    const version = wholeNumber(request.params.version, { min: 0, max: 2 ** 31 - 1, fallback: 0 })
     response.json(await drives.revision(request.params.id, version))
   })
 
   return routes
+}
+
+export const driveOperations: Operations = {
+  'GET /': {
+    summary: 'Drives, those changed last first',
+    query: { q: 'Words of its name.', vehicleId: 'Of this vehicle.', limit: '1 to 100.', offset: 'After so many.' },
+  },
+  'POST /': {
+    summary: 'Add a drive',
+    body: BodyOf.json({ document: driveSchema, vehicleId: idSchema, reason: reasonSchema }),
+    status: 201,
+  },
+  'POST /import': { summary: 'Bring in a drive file', body: BodyOf.file(DRIVE_MEDIA_TYPE), status: 201 },
+  'GET /:id': { summary: 'One drive' },
+  'PUT /:id': {
+    summary: 'Save a drive on top of a version; repeated with the same saveId it is saved once',
+    body: BodyOf.json({
+      document: driveSchema,
+      basedOn: basedOnSchema,
+      saveId: saveIdSchema,
+      reason: reasonSchema,
+    }),
+  },
+  'PUT /:id/vehicle': {
+    summary: 'Put a drive on another vehicle, or on none',
+    body: BodyOf.json({ vehicleId: idSchema }),
+  },
+  'DELETE /:id': { summary: 'Delete a drive', query: BASED_ON_QUERY, status: 204 },
+  'POST /:id/restore': { summary: 'Bring a deleted drive back' },
+  'GET /:id/export': { summary: 'A drive as a file', answers: DRIVE_MEDIA_TYPE },
+  'GET /:id/revisions': { summary: 'Its versions, the newest first' },
+  'GET /:id/revisions/:version': { summary: 'One of its versions' },
 }

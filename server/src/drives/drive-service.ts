@@ -1,11 +1,13 @@
 import { Brackets, IsNull, Like, type DataSource, type EntityManager } from 'typeorm'
 import { v4 as newId } from 'uuid'
-import type { CheckedDrive, DriveList, DriveRecord, RevisionRecord, RevisionSummary } from '@emery/core'
+import type { DriveList, DriveRecord, RevisionRecord, RevisionSummary } from '@emery/core/api'
+import { openStored, type CheckedDrive } from '@emery/core/drive'
 import { rewriteWords } from '../board/find-words.ts'
 import { ApiError } from '../http/errors.ts'
 import { JobEntity } from '../jobs/job.entity.ts'
 import { VehicleEntity } from '../vehicles/vehicle.entity.ts'
 import { DriveEntity, DriveRevisionEntity, type DriveRevisionRow, type DriveRow } from './drive.entity.ts'
+import { inTransaction, managerOf } from '../database/unit-of-work.ts'
 
 export interface NewDrive {
   readonly id?: string
@@ -42,7 +44,7 @@ export class DriveService {
   ) {}
 
   async list({ search, vehicleId = null, limit, offset }: DriveQuery): Promise<DriveList> {
-    const query = this.source
+    const query = managerOf(this.source)
       .getRepository(DriveEntity)
       .createQueryBuilder('drive')
       .leftJoinAndSelect('drive.vehicle', 'vehicle')
@@ -65,12 +67,12 @@ export class DriveService {
   }
 
   async get(id: string): Promise<DriveRecord> {
-    return driveRecord(await this.row(this.source.manager, id))
+    return driveRecord(await this.row(managerOf(this.source), id))
   }
 
   /** Stores a new drive. With an `id` that is taken already, nothing changes and what stands there comes back. */
   async create({ id = newId(), vehicleId, document, reason, by }: NewDrive): Promise<DriveRecord> {
-    return this.source.transaction(async (manager) => {
+    return inTransaction(this.source, async (manager) => {
       const there = await manager.findOne(DriveEntity, { where: { id }, relations: { vehicle: true } })
       if (there !== null) return driveRecord(there)
       if (vehicleId !== null) await mustHaveVehicle(manager, vehicleId)
@@ -105,7 +107,7 @@ export class DriveService {
    * a version that is no longer the newest is refused with both versions.
    */
   async save(id: string, { basedOn, saveId, document, reason, by }: DriveSave): Promise<DriveRecord> {
-    return this.source.transaction(async (manager) => {
+    return inTransaction(this.source, async (manager) => {
       if (await manager.existsBy(DriveRevisionEntity, { driveId: id, saveId }))
         return driveRecord(await this.row(manager, id))
       const at = this.now()
@@ -114,8 +116,7 @@ export class DriveService {
       const patch = { name: document.name, document: text, version, updatedAt: at }
       const { affected } = await manager.update(DriveEntity, { id, version: basedOn, deletedAt: IsNull() }, patch)
       if (affected !== 1) {
-        // Not by `manager`: its transaction began to look before the other save was there, and would show the old version.
-        const current = driveRecord(await this.row(this.source.manager, id))
+        const current = driveRecord(await this.row(manager, id))
         throw new ApiError('VERSION_CONFLICT', { conflict: { yours: { basedOn, document }, current } })
       }
       const revision = { driveId: id, version, saveId, document: text, reason, savedBy: by, savedAt: at }
@@ -127,11 +128,12 @@ export class DriveService {
 
   /** Says which vehicle a drive is on; null for none. What the drive is stays as it is, and so does its version. */
   async moveTo(id: string, vehicleId: string | null): Promise<DriveRecord> {
-    const { manager } = this.source
-    if (vehicleId !== null) await mustHaveVehicle(manager, vehicleId)
-    await manager.update(DriveEntity, { id, deletedAt: IsNull() }, { vehicleId })
-    await rewriteWords(manager, { driveId: id })
-    return this.get(id)
+    return inTransaction(this.source, async (manager) => {
+      if (vehicleId !== null) await mustHaveVehicle(manager, vehicleId)
+      await manager.update(DriveEntity, { id, deletedAt: IsNull() }, { vehicleId })
+      await rewriteWords(manager, { driveId: id })
+      return this.get(id)
+    })
   }
 
   /**
@@ -140,7 +142,7 @@ export class DriveService {
    */
   async remove(id: string, basedOn: number): Promise<void> {
     const deletedAt = this.now()
-    const removed = await this.source.transaction(async (manager) => {
+    const removed = await inTransaction(this.source, async (manager) => {
       const { affected } = await manager.update(
         DriveEntity,
         { id, version: basedOn, deletedAt: IsNull() },
@@ -155,7 +157,7 @@ export class DriveService {
 
   /** Brings a drive back with the jobs that went with it; those struck out before stay so. */
   async restore(id: string): Promise<DriveRecord> {
-    await this.source.transaction(async (manager) => {
+    await inTransaction(this.source, async (manager) => {
       const there = await manager.findOneBy(DriveEntity, { id })
       if (there === null || there.deletedAt === null) return
       await manager.update(JobEntity, { driveId: id, deletedAt: there.deletedAt }, { deletedAt: null })
@@ -165,8 +167,8 @@ export class DriveService {
   }
 
   async revisions(id: string): Promise<RevisionSummary[]> {
-    await this.row(this.source.manager, id)
-    const rows = await this.source.manager.find(DriveRevisionEntity, {
+    await this.row(managerOf(this.source), id)
+    const rows = await managerOf(this.source).find(DriveRevisionEntity, {
       where: { driveId: id },
       select: { driveId: true, version: true, reason: true, savedBy: true, savedAt: true },
       order: { version: 'DESC' },
@@ -176,9 +178,9 @@ export class DriveService {
   }
 
   async revision(id: string, version: number): Promise<RevisionRecord> {
-    const row = await this.source.manager.findOneBy(DriveRevisionEntity, { driveId: id, version })
+    const row = await managerOf(this.source).findOneBy(DriveRevisionEntity, { driveId: id, version })
     if (row === null) throw new ApiError('DRIVE_NOT_FOUND')
-    return { ...revisionSummary(row), document: JSON.parse(row.document) as CheckedDrive }
+    return { ...revisionSummary(row), document: openStored(row.document) }
   }
 
   private async row(manager: EntityManager, id: string): Promise<DriveRow> {
@@ -189,7 +191,12 @@ export class DriveService {
 }
 
 async function mustHaveVehicle(manager: EntityManager, id: string): Promise<void> {
-  if (!(await manager.existsBy(VehicleEntity, { id, deletedAt: IsNull() }))) throw new ApiError('VEHICLE_NOT_FOUND')
+  // Held until this is done: no drive ends on a vehicle that is struck out meanwhile.
+  const there = await manager.findOne(VehicleEntity, {
+    where: { id, deletedAt: IsNull() },
+    lock: { mode: 'pessimistic_read' },
+  })
+  if (there === null) throw new ApiError('VEHICLE_NOT_FOUND')
 }
 
 function revisionSummary({ version, reason, savedBy, savedAt }: DriveRevisionRow): RevisionSummary {
@@ -202,7 +209,7 @@ function driveRecord({ id, vehicle, document, version, updatedAt }: DriveRow): D
     id,
     vehicle:
       vehicle === null || vehicle === undefined ? null : { id: vehicle.id, name: vehicle.name, plate: vehicle.plate },
-    document: JSON.parse(document) as CheckedDrive,
+    document: openStored(document),
     version,
     updatedAt: updatedAt.toISOString(),
   }

@@ -9,7 +9,7 @@ import type {
   RevisionSummary,
   VehicleRecord,
   VehicleRevision,
-} from '@emery/core'
+} from '@emery/core/api'
 import { ketch, ketchWithCrank } from '../testing/documents.ts'
 import { startTestApp, type TestApp } from '../testing/test-app.ts'
 
@@ -171,7 +171,7 @@ describe('the list', () => {
     expect(total).toBeGreaterThan(2)
   })
 
-  test('a drive for a vehicle that is not there is refused', async () => {
+  test('a drive for a vehicle that is not present is refused', async () => {
     const response = await request(at.app)
       .post('/api/drives')
       .send({ document: ketch(), vehicleId: newId() })

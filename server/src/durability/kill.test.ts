@@ -1,20 +1,17 @@
 import { expect, test } from '@jest/globals'
-import { mkdtempSync, rmSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
 import { v4 as newId } from 'uuid'
-import type { DriveRecord, ErrorBody } from '@emery/core'
-import { startDatabase } from '../../../tools/lib/database.mjs'
-import { startServer } from '../../../tools/lib/server.mjs'
+import type { DriveRecord, ErrorBody } from '@emery/core/api'
 import { ketch, ketchWithCrank } from '../testing/documents.ts'
+import { startKillable } from '../testing/killable.ts'
+import { runs } from '../testing/runs.ts'
 
-const CLIENTS = 20
+const CLIENTS = runs(12, 20)
 /** Half of the clients share one drive, the others have one each. */
-const SHARING = 10
+const SHARING = CLIENTS / 2
 /** Saves acknowledged, over all clients, at which the power goes. */
-const KILL_AT = [100, 250]
+const KILL_AT = runs([60], [100, 250, 400, 550, 700])
 /** At which they stop. */
-const ENOUGH = 400
+const ENOUGH = runs(120, 900)
 
 /** Milliseconds a client waits before it asks a server again that is away. */
 const PAUSE_MS = 40
@@ -26,19 +23,11 @@ interface Save {
   readonly mark: number
 }
 
-test('20 clients on the same and on different drives, killed twice: what was acknowledged is kept, every conflict is said', async () => {
-  const folder = mkdtempSync(join(tmpdir(), 'emery-kill-'))
-  let port = 0
-  const start = async () => {
-    const database = await startDatabase(folder)
-    const server = await startServer({ databaseUrl: database.url, port, logFile: join(folder, 'emery.log') })
-    port = server.port
-    return { database, server }
-  }
-  let running = await start()
+test('clients on the same and on different drives, killed while they save: what was acknowledged is kept, every conflict is said', async () => {
+  const emery = await startKillable('kill')
   let cookie = ''
   const ask = async (path: string, method = 'GET', body?: unknown) => {
-    const response = await fetch(`http://127.0.0.1:${port}/api${path}`, {
+    const response = await fetch(`http://127.0.0.1:${emery.port()}/api${path}`, {
       method,
       headers: { 'Content-Type': 'application/json', Cookie: cookie },
       ...(body === undefined ? {} : { body: JSON.stringify(body) }),
@@ -62,22 +51,6 @@ test('20 clients on the same and on different drives, killed twice: what was ack
     let conflicts = 0
     let marks = 0
     let kills = 0
-    /** Put back on their feet by the one that killed them; the others wait. */
-    let mending: Promise<void> | undefined
-    const kill = () => {
-      const { database, server } = running
-      const gone = Promise.all([
-        new Promise<void>((resolve) => database.onExit(resolve)),
-        new Promise((resolve) => server.child.once('exit', resolve)),
-      ])
-      process.kill(database.pid, 'SIGKILL')
-      server.child.kill('SIGKILL')
-      // One that is still dying would be taken for one that runs.
-      mending = gone.then(start).then((again) => {
-        running = again
-        mending = undefined
-      })
-    }
 
     const client = async (drive: string) => {
       let basedOn = 1
@@ -88,7 +61,7 @@ test('20 clients on the same and on different drives, killed twice: what was ack
         for (;;) {
           const said = await ask(`/drives/${drive}`, 'PUT', save).catch(() => undefined)
           if (said === undefined || said.response.status >= 500) {
-            await (mending ?? new Promise((resolve) => setTimeout(resolve, PAUSE_MS)))
+            await (emery.mending() ?? new Promise((resolve) => setTimeout(resolve, PAUSE_MS)))
             continue
           }
           if (said.response.status === 200) {
@@ -107,17 +80,17 @@ test('20 clients on the same and on different drives, killed twice: what was ack
         }
         if (kills < KILL_AT.length && acknowledged.length >= (KILL_AT[kills] ?? 0)) {
           kills++
-          kill()
+          emery.kill()
         }
       }
     }
     await Promise.all(drives.map(client))
-    await mending
+    await emery.mending()
 
-    expect(kills).toBe(2)
+    expect(kills).toBe(KILL_AT.length)
     expect(untold).toEqual([])
-    // Ten on one drive cannot but meet; those on drives of their own never do.
-    expect(conflicts).toBeGreaterThan(50)
+    // Those who share one drive cannot but meet; those on drives of their own never do.
+    expect(conflicts).toBeGreaterThan(ENOUGH / 8)
     const lost: Save[] = []
     for (const save of acknowledged) {
       const { answer } = await ask(`/drives/${save.drive}/revisions/${save.version}`)
@@ -132,8 +105,6 @@ test('20 clients on the same and on different drives, killed twice: what was ack
     const next = { basedOn: version, saveId: newId(), document: ketch() }
     expect(((await ask(`/drives/${shared}`, 'PUT', next)).answer as DriveRecord).version).toBe(version + 1)
   } finally {
-    await running.server.stop()
-    await running.database.stop()
-    rmSync(folder, { recursive: true, force: true })
+    await emery.stop()
   }
 }, 180_000)

@@ -1,7 +1,9 @@
 import { Router } from 'express'
 import { existsSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { readDriveText, type ExampleDrive } from '@emery/core'
+import type { ExampleDrive } from '@emery/core/api'
+import { readDriveText } from '@emery/core/drive'
+import type { Operations } from '../http/operations.ts'
 import { ApiError } from '../http/errors.ts'
 
 interface Garage {
@@ -35,4 +37,9 @@ function examplesIn(folder: string): ExampleDrive[] {
       return read.ok ? [{ id, name: `${name}, ${read.drive.name}`, document: read.drive }] : []
     }),
   )
+}
+
+export const exampleOperations: Operations = {
+  'GET /': { summary: 'Made-up drives to begin from' },
+  'GET /photo': { summary: 'A made-up engine to practise on', answers: 'image/jpeg' },
 }

@@ -2,7 +2,7 @@ import { afterAll, beforeAll, expect, test } from '@jest/globals'
 import { fileURLToPath } from 'node:url'
 import sharp from 'sharp'
 import request from 'supertest'
-import type { ExampleDrive } from '@emery/core'
+import type { ExampleDrive } from '@emery/core/api'
 import { startTestApp, type TestApp } from '../testing/test-app.ts'
 
 let at: TestApp

@@ -1,5 +1,5 @@
 import { EntitySchema } from 'typeorm'
-import type { Fitting } from '@emery/core'
+import type { Fitting } from '@emery/core/api'
 import { driveColumns, driveRelation } from '../rows/drive-columns.ts'
 import type { DriveRow } from '../rows/drive-rows.ts'
 

@@ -1,21 +1,29 @@
 import type { DataSource } from 'typeorm'
-import type { Fitting, FittingFields } from '@emery/core'
+import type { Fitting, FittingFields } from '@emery/core/api'
 import { DriveRows } from '../rows/drive-rows.ts'
 import { FittingEntity } from './fitting.entity.ts'
 
 /** Fittings shown at once; a drive sees a belt every few years. */
-const MOST_FITTINGS = 500
+const MAX_FITTINGS = 500
 
 /** Which belts were fitted to a drive, when and why. */
 export function fittingsOf(source: DataSource, now: () => Date): DriveRows<FittingFields, Fitting> {
   return new DriveRows(source, now, {
     entity: FittingEntity,
     newest: ['fittedOn'],
-    most: MOST_FITTINGS,
+    max: MAX_FITTINGS,
     notFound: 'FITTING_NOT_FOUND',
     stored: (fields) => fields,
     said: ({ id, belt, mark, length, fittedOn, distance, reason, spare, by }) => ({
-      ...{ id, belt, mark, length, fittedOn, distance, reason, spare, by },
+      id,
+      belt,
+      mark,
+      length,
+      fittedOn,
+      distance,
+      reason,
+      spare,
+      by,
     }),
   })
 }

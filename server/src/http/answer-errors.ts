@@ -39,9 +39,9 @@ function asApiError(error: unknown): ApiError {
   }
   if (typeof type === 'string' && PARSER_ERRORS[type] !== undefined) return new ApiError(PARSER_ERRORS[type])
   if (isDatabaseAway(code) || isDatabaseAway(driverError?.code)) return new ApiError('DATABASE_AWAY')
-  // Express's own router and file server throw with a status: a malformed URL, a file that is not there.
+  // Express's own router and file server throw with a status: a malformed URL, a file that is not there, a path that leads out.
   if (status === 400) return new ApiError('BAD_REQUEST')
-  if (status === 404) return new ApiError('NOT_FOUND')
+  if (typeof status === 'number' && status > 400 && status < 500) return new ApiError('NOT_FOUND')
   return new ApiError('INTERNAL')
 }
 

@@ -1,8 +1,9 @@
 import { Router } from 'express'
 import type { DataSource } from 'typeorm'
+import type { Operations } from './operations.ts'
 
 /** Milliseconds a healthy database takes at most to answer the smallest question. */
-const PATIENCE_MS = 2000
+const TIMEOUT_MS = 2000
 
 /** Says whether the server can do its work: it asks the database, not only itself. */
 export function healthRoutes(source: DataSource): Router {
@@ -17,7 +18,7 @@ export function healthRoutes(source: DataSource): Router {
 async function answers(source: DataSource): Promise<boolean> {
   let timer: NodeJS.Timeout | undefined
   const late = new Promise<false>((resolve) => {
-    timer = setTimeout(() => resolve(false), PATIENCE_MS)
+    timer = setTimeout(() => resolve(false), TIMEOUT_MS)
   })
   try {
     return await Promise.race([source.query('SELECT 1').then(() => true), late])
@@ -26,4 +27,8 @@ async function answers(source: DataSource): Promise<boolean> {
   } finally {
     clearTimeout(timer)
   }
+}
+
+export const healthOperations: Operations = {
+  'GET /': { summary: 'Whether the server can do its work; 503 where the database does not answer' },
 }

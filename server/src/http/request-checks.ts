@@ -1,5 +1,6 @@
-import { ValidationError } from 'yup'
-import { basedOnSchema, checkDrive, type CheckedDrive } from '@emery/core'
+import { basedOnSchema } from '@emery/core/api'
+import { checkDrive, type CheckedDrive } from '@emery/core/drive'
+import { problemsOf } from '@emery/core/schema'
 import { ApiError } from './errors.ts'
 
 /** What is asked of a schema here; Yup's own type carries flags that no caller knows. */
@@ -9,17 +10,9 @@ export interface Checks<Value> {
 
 /** Checks one part of a request with a schema of the core; what is wrong comes back under `path`. */
 export function checked<Value>(schema: Checks<Value>, value: unknown, path: string): Value {
-  try {
-    return schema.validateSync(value, { strict: true, abortEarly: false })
-  } catch (error) {
-    if (!(error instanceof ValidationError)) throw error
-    const single = error.inner.length === 0 ? [error] : error.inner
-    const problems = single.map((each) => ({
-      path: each.path === undefined || each.path === '' ? path : `${path}.${each.path}`,
-      message: each.errors[0] ?? each.message,
-    }))
-    throw new ApiError('BAD_REQUEST', { problems })
-  }
+  const problems = problemsOf(schema, value, path)
+  if (problems.length > 0) throw new ApiError('BAD_REQUEST', { problems })
+  return value as Value
 }
 
 export function checkedDocument(value: unknown): CheckedDrive {
@@ -37,9 +30,9 @@ export function bodyOf(body: unknown): Readonly<Record<string, unknown>> {
 /** A whole number out of a query string, kept inside its range; `otherwise` when it is missing or no number. */
 export function wholeNumber(
   value: unknown,
-  { min, max, otherwise }: { min: number; max: number; otherwise: number },
+  { min, max, fallback }: { min: number; max: number; fallback: number },
 ): number {
-  const number = typeof value === 'string' && /^\d+$/.test(value) ? Number(value) : otherwise
+  const number = typeof value === 'string' && /^\d+$/.test(value) ? Number(value) : fallback
   return Math.min(max, Math.max(min, number))
 }
 

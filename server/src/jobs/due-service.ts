@@ -1,14 +1,17 @@
 import { IsNull, type DataSource } from 'typeorm'
-import { dueItems, shopRulesOf, type CheckedDrive, type DueItem } from '@emery/core'
+import { shopRulesOf } from '@emery/core/api'
+import { openStored } from '@emery/core/drive'
+import { dueItems, type DueItem } from '@emery/core/wear'
 import { rewriteWords } from '../board/find-words.ts'
 import { DriveEntity } from '../drives/drive.entity.ts'
 import { fittingsOf } from '../fittings/fittings.ts'
 import { RuleService } from '../rules/rule-service.ts'
-import { walkroundsOf } from '../walkrounds/walkrounds.ts'
+import { inspectionsOf } from '../inspections/inspections.ts'
 import { DriveDueEntity, type DriveDueRow } from './job.entity.ts'
+import { inTransaction, managerOf } from '../database/unit-of-work.ts'
 
-/** Kept of a drive: the Board shows the most urgent, the walkround all of them. */
-const MOST_OF_A_DRIVE = 6
+/** Kept of a drive: the Board shows the most urgent, the inspection all of them. */
+const MAX_OF_A_DRIVE = 6
 
 /** What is worn, as the Board lists it over all drives: computed anew whenever what it rests on is changed. */
 export class DueService {
@@ -17,20 +20,20 @@ export class DueService {
     private readonly now: () => Date,
   ) {}
 
-  /** After a walkround or a fitting of the drive was kept, struck out or brought back. */
+  /** After an inspection or a fitting of the drive was kept, struck out or brought back. */
   async refresh(driveId: string): Promise<void> {
-    const { manager } = this.source
+    const manager = managerOf(this.source)
     const row = await manager.findOneBy(DriveEntity, { id: driveId, deletedAt: IsNull() })
     if (row === null) return
-    const [walkrounds, fittings, touched] = await Promise.all([
-      walkroundsOf(this.source, this.now).list(driveId),
+    const [inspections, fittings, touched] = await Promise.all([
+      inspectionsOf(this.source, this.now).list(driveId),
       fittingsOf(this.source, this.now).list(driveId),
       new RuleService(this.source, this.now).list(),
     ])
-    const drive = JSON.parse(row.document) as CheckedDrive
-    const items = dueItems(drive, { walkrounds, fittings }, shopRulesOf(touched), { now: this.now().getTime() })
-    const rows = items.slice(0, MOST_OF_A_DRIVE).map((item, position) => dueRow(driveId, item, position))
-    await this.source.transaction(async (all) => {
+    const drive = openStored(row.document)
+    const items = dueItems(drive, { inspections, fittings }, shopRulesOf(touched), { now: this.now().getTime() })
+    const rows = items.slice(0, MAX_OF_A_DRIVE).map((item, position) => dueRow(driveId, item, position))
+    await inTransaction(this.source, async (all) => {
       await all.delete(DriveDueEntity, { driveId })
       if (rows.length > 0) await all.insert(DriveDueEntity, rows)
       await rewriteWords(all, { driveId })
@@ -41,7 +44,12 @@ export class DueService {
 function dueRow(driveId: string, { part, what, why, atKm, atMs }: DueItem, position: number): DriveDueRow {
   const words = `${what === 'replace' ? 'Replace' : 'Look at'} ${part.name}: ${why}`
   return {
-    ...{ driveId, position, words: words.slice(0, 200), dueKm: atKm, vehicleId: null, aheadKm: null },
+    driveId,
+    position,
+    words: words.slice(0, 200),
+    dueKm: atKm,
+    vehicleId: null,
+    aheadKm: null,
     dueOn: atMs === null ? null : new Date(atMs).toISOString().slice(0, 10),
   }
 }

@@ -1,22 +1,18 @@
 import { IsNull, Not, type DataSource, type EntityManager } from 'typeorm'
 import { v4 as newId } from 'uuid'
-import {
-  distanceRefusal,
-  jobChange,
-  jobStanding,
-  MOST_JOBS,
-  settleDrive,
-  type CheckedDrive,
-  type Changer,
-  type Job,
-  type JobFields,
-  type JobStanding,
-} from '@emery/core'
+import { distanceRefusal, MAX_JOBS, type Job, type JobFields, type JobStatus } from '@emery/core/api'
+import { openStored } from '@emery/core/drive'
+import { jobChange, jobStatus, type Changer } from '@emery/core/jobs'
+import { settleDrive } from '@emery/core/path'
 import { DriveEntity } from '../drives/drive.entity.ts'
 import { rewriteWords } from '../board/find-words.ts'
 import { ApiError } from '../http/errors.ts'
 import { VehicleService } from '../vehicles/vehicle-service.ts'
 import { JobEntity, type JobRow } from './job.entity.ts'
+import { inTransaction, managerOf } from '../database/unit-of-work.ts'
+
+/** Who makes a change; when, is the server's to say. */
+type Who = Omit<Changer, 'at'>
 
 /** The workshop's jobs. How far one is, is computed here from it and its drive, never taken from who saves it. */
 export class JobService {
@@ -31,7 +27,7 @@ export class JobService {
 
   /** Jobs on a drive, the newest first. */
   async ofDrive(driveId: string): Promise<Job[]> {
-    const rows = await this.source.manager.find(JobEntity, {
+    const rows = await managerOf(this.source).find(JobEntity, {
       where: { driveId, deletedAt: IsNull() },
       order: { openedAt: 'DESC', number: 'DESC' },
     })
@@ -39,39 +35,45 @@ export class JobService {
   }
 
   async get(id: string): Promise<Job> {
-    return jobOf(await rowOf(this.source.manager, id))
+    return jobOf(await rowOf(managerOf(this.source), id))
   }
 
-  /** Opens a job as of a moment, unless there is, or was, one of this id, or its drive is gone. */
-  async addOnce(fields: JobFields, who: Changer, id: string, at: Date): Promise<void> {
-    const { manager } = this.source
+  /** Opens a job as of a moment and as it stands, unless there is, or was, one of this id, or its drive is gone. */
+  async addOnce(fields: JobFields, id: string, at: Date): Promise<void> {
+    const manager = managerOf(this.source)
     if (await manager.existsBy(JobEntity, { id })) return
     if (await manager.existsBy(DriveEntity, { id: fields.driveId, deletedAt: IsNull() }))
-      await this.add(fields, who, id, at)
+      await this.bringIn(fields, at, id)
   }
 
   /** Opens a job. With an `id` that is taken already, nothing changes and what stands there comes back. */
-  async add(fields: JobFields, who: Changer, id = newId(), at = this.now()): Promise<Job> {
-    const judged = await this.judged(null, fields, who)
+  async add(fields: JobFields, who: Who, id = newId(), at = this.now()): Promise<Job> {
+    const judged = await this.judged(null, fields, who, at)
     const added = await this.insert(judged, id, at)
     await this.keepDistance(judged)
     return added
   }
 
   /** Opens a job as it was elsewhere, with the names that stand in it. */
-  async bringIn(fields: JobFields, at: Date): Promise<Job> {
+  async bringIn(fields: JobFields, at: Date, id = newId()): Promise<Job> {
     const { settled } = await this.driveOf(fields)
-    return this.insert({ job: fields, standing: jobStanding(settled, fields) }, newId(), at)
+    return this.insert({ job: fields, status: jobStatus(settled, fields) }, id, at)
   }
 
-  private async insert({ job, standing }: Pick<Judged, 'job' | 'standing'>, id: string, at: Date): Promise<Job> {
-    return this.source.transaction(async (manager) => {
+  private async insert({ job, status }: Pick<Judged, 'job' | 'status'>, id: string, at: Date): Promise<Job> {
+    return inTransaction(this.source, async (manager) => {
       const there = await manager.findOneBy(JobEntity, { id })
       if (there !== null) return jobOf(there)
-      if ((await manager.countBy(JobEntity, { deletedAt: IsNull() })) >= MOST_JOBS) throw new ApiError('JOBS_FULL')
+      if ((await manager.countBy(JobEntity, { deletedAt: IsNull() })) >= MAX_JOBS) throw new ApiError('JOBS_FULL')
       const row: JobRow = {
-        ...{ id, version: 1, number: await nextNumber(manager), updatedAt: at, deletedAt: null },
-        ...{ ...listed(job), ...standing, openedAt: at },
+        id,
+        version: 1,
+        number: await nextNumber(manager),
+        updatedAt: at,
+        deletedAt: null,
+        ...listed(job),
+        ...status,
+        openedAt: at,
       }
       await manager.insert(JobEntity, row)
       await rewriteWords(manager, { driveId: job.driveId })
@@ -80,26 +82,26 @@ export class JobService {
   }
 
   /** Changes a job on top of the version the change was based on. */
-  async save(id: string, basedOn: number, fields: JobFields, who: Changer): Promise<Job> {
-    const before = await rowOf(this.source.manager, id)
+  async save(id: string, basedOn: number, fields: JobFields, who: Who): Promise<Job> {
+    const before = await rowOf(managerOf(this.source), id)
     if (before.version !== basedOn) throw conflict({ basedOn, fields }, jobOf(before))
-    const judged = await this.judged(before.document, fields, who)
-    const { job, standing } = judged
-    const change = { ...listed(job), ...standing, version: basedOn + 1, updatedAt: this.now() }
-    const { affected } = await this.source.manager.update(
+    const judged = await this.judged(before.document, fields, who, this.now())
+    const { job, status } = judged
+    const change = { ...listed(job), ...status, version: basedOn + 1, updatedAt: this.now() }
+    const { affected } = await managerOf(this.source).update(
       JobEntity,
       { id, version: basedOn, deletedAt: IsNull() },
       change,
     )
     if (affected !== 1) throw conflict({ basedOn, fields }, await this.get(id))
     if (job.complaint !== before.complaint || job.driveId !== before.driveId)
-      await rewriteWords(this.source, { driveId: job.driveId })
+      await rewriteWords(managerOf(this.source), { driveId: job.driveId })
     await this.keepDistance(judged)
     return jobOf({ ...before, ...change })
   }
 
   async remove(id: string, basedOn: number): Promise<void> {
-    const { affected } = await this.source.manager.update(
+    const { affected } = await managerOf(this.source).update(
       JobEntity,
       { id, version: basedOn, deletedAt: IsNull() },
       { deletedAt: this.now() },
@@ -108,34 +110,34 @@ export class JobService {
   }
 
   async restore(id: string): Promise<Job> {
-    await this.source.manager.update(JobEntity, { id }, { deletedAt: null })
+    await managerOf(this.source).update(JobEntity, { id }, { deletedAt: null })
     return this.get(id)
   }
 
   /** Computes anew how far the open jobs on a drive are, after the drive was changed. */
   async driveChanged(driveId: string): Promise<void> {
-    const { manager } = this.source
+    const manager = managerOf(this.source)
     const open = await manager.findBy(JobEntity, { driveId, deletedAt: IsNull(), stage: Not('done') })
     if (open.length === 0) return
     const { settled } = await this.driveOf({ driveId })
     // What is computed is no change of anyone's: the version stays, and so does whoever is at work on it.
     for (const { id, version, document } of open)
-      await manager.update(JobEntity, { id, version }, jobStanding(settled, document))
+      await manager.update(JobEntity, { id, version }, jobStatus(settled, document))
   }
 
-  private async judged(before: JobFields | null, after: JobFields, who: Changer): Promise<Judged> {
+  private async judged(before: JobFields | null, after: JobFields, who: Who, at: Date): Promise<Judged> {
     const { settled, vehicleId } = await this.driveOf(after)
-    const asOpen = jobStanding(settled, { ...after, closedAt: null })
-    const change = jobChange(before, after, who, asOpen)
+    const asOpen = jobStatus(settled, { ...after, closedAt: null })
+    const change = jobChange(before, after, { ...who, at: at.toISOString() }, asOpen)
     if (!change.ok) throw badJob(change.path, change.message)
     const { job } = change
-    const standing: JobStanding = job.closedAt === null ? asOpen : jobStanding(settled, job)
+    const status: JobStatus = job.closedAt === null ? asOpen : jobStatus(settled, job)
     // Only what was read just now: what stands in the job already was right when it was written.
     const read = job.distance === (before?.distance ?? null) ? null : job.distance
-    if (read === null || vehicleId === null) return { job, standing, hasRun: null }
+    if (read === null || vehicleId === null) return { job, status, hasRun: null }
     const refusal = distanceRefusal((await this.vehicles.get(vehicleId)).distance, read)
-    if (refusal !== undefined) throw badJob('$.distance', `What the vehicle had run ${refusal}, on the vehicle’s page.`)
-    return { job, standing, hasRun: { vehicleId, distance: read } }
+    if (refusal !== undefined) throw badJob('$.distance', `The odometer reading ${refusal}, on the vehicle’s page.`)
+    return { job, status, hasRun: { vehicleId, distance: read } }
   }
 
   private async keepDistance({ hasRun }: Judged): Promise<void> {
@@ -143,15 +145,15 @@ export class JobService {
   }
 
   private async driveOf({ driveId }: Pick<JobFields, 'driveId'>) {
-    const drive = await this.source.manager.findOneBy(DriveEntity, { id: driveId, deletedAt: IsNull() })
+    const drive = await managerOf(this.source).findOneBy(DriveEntity, { id: driveId, deletedAt: IsNull() })
     if (drive === null) throw new ApiError('DRIVE_NOT_FOUND')
-    return { settled: settleDrive(JSON.parse(drive.document) as CheckedDrive), vehicleId: drive.vehicleId }
+    return { settled: settleDrive(openStored(drive.document)), vehicleId: drive.vehicleId }
   }
 }
 
 interface Judged {
   readonly job: JobFields
-  readonly standing: JobStanding
+  readonly status: JobStatus
   /** What was read of the vehicle with this change; null for nothing. */
   readonly hasRun: { readonly vehicleId: string; readonly distance: number } | null
 }
@@ -166,12 +168,11 @@ function listed(job: JobFields) {
   return { driveId, complaint, document: job, closedAt: closedAt === null ? null : new Date(closedAt) }
 }
 
-/** One more than the highest there ever was; whoever opens a job at the same moment waits for this one. */
+/** The next number of all; whoever opens a job at the same moment waits until this one is there. */
 async function nextNumber(manager: EntityManager): Promise<number> {
-  const [last] = await manager.query<{ number: number }[]>(
-    'SELECT number FROM jobs ORDER BY number DESC LIMIT 1 FOR UPDATE',
-  )
-  return (last?.number ?? 0) + 1
+  await manager.query(`UPDATE counters SET value = LAST_INSERT_ID(value + 1) WHERE name = 'jobs'`)
+  const [last] = await manager.query<{ number: string }[]>('SELECT LAST_INSERT_ID() AS number')
+  return Number(last?.number)
 }
 
 async function rowOf(manager: EntityManager, id: string): Promise<JobRow> {
@@ -185,7 +186,7 @@ function conflict(yours: { basedOn: number; fields?: JobFields }, current: Job):
 }
 
 function jobOf({ id, number, version, document, openedAt, ...row }: JobRow): Job {
-  const { stage, stepsDone, stepsAll, looks, dueOn, dueKm } = row
-  const standing = { stage, stepsDone, stepsAll, looks, dueOn, dueKm }
-  return { ...document, id, number, version, openedAt: openedAt.toISOString(), standing }
+  const { stage, stepsDone, stepsAll, reviewsWaiting, dueOn, dueKm } = row
+  const status = { stage, stepsDone, stepsAll, reviewsWaiting, dueOn, dueKm }
+  return { ...document, id, number, version, openedAt: openedAt.toISOString(), status }
 }

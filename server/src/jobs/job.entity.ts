@@ -1,12 +1,12 @@
 import { EntitySchema } from 'typeorm'
-import type { JobFields, JobStage, JobStanding } from '@emery/core'
+import type { JobFields, JobStage, JobStatus } from '@emery/core/api'
 import type { DriveRow } from '../drives/drive.entity.ts'
 import { jsonColumn } from '../rows/json-column.ts'
 import { VERSIONED_COLUMNS } from '../rows/versioned-columns.ts'
 import type { VersionedRow } from '../rows/versioned-rows.ts'
 
 /** A job as its document, and beside it what it is listed and found by, computed at every save. */
-export interface JobRow extends VersionedRow, JobStanding {
+export interface JobRow extends VersionedRow, JobStatus {
   readonly number: number
   readonly driveId: string
   readonly complaint: string
@@ -35,7 +35,7 @@ export const JobEntity = new EntitySchema<JobRow>({
     stage: { type: 'varchar', length: 20 },
     stepsDone: { type: 'int' },
     stepsAll: { type: 'int' },
-    looks: { type: 'int' },
+    reviewsWaiting: { type: 'int' },
     dueOn: { type: 'varchar', length: 10, nullable: true },
     dueKm: { type: 'double', nullable: true },
     openedAt: { type: 'datetime', precision: 3 },
@@ -51,7 +51,7 @@ export const JobEntity = new EntitySchema<JobRow>({
   uniques: [{ name: 'jobs_number', columns: ['number'] }],
 })
 
-/** What falls due on a drive, computed whenever a walkround or a fitting is kept or struck out. */
+/** What falls due on a drive, computed whenever an inspection or a fitting is kept or struck out. */
 export interface DriveDueRow {
   readonly driveId: string
   /** 0 for the most urgent. */

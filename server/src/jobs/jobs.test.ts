@@ -1,9 +1,7 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import request from 'supertest'
 import {
-  jobPlan,
   newJob,
-  settleDrive,
   type Board,
   type BoardCounts,
   type BoardDues,
@@ -13,7 +11,9 @@ import {
   type Job,
   type JobFields,
   type VehicleRecord,
-} from '@emery/core'
+} from '@emery/core/api'
+import { jobPlan } from '@emery/core/jobs'
+import { settleDrive } from '@emery/core/path'
 import { ketch } from '../testing/documents.ts'
 import { startTestApp, type TestApp } from '../testing/test-app.ts'
 
@@ -36,8 +36,15 @@ const newDrive = async (vehicleId: string | null) => {
 }
 const job = (fields: Partial<JobFields> = {}): JobFields => ({ ...newJob(driveId), complaint: 'squeals', ...fields })
 const tick = (step: string, more: object = {}) => ({
-  ...{ step, title: step, is: 'done' as const, reason: '', by: 'someone', at: '2026-11-25T10:00:00Z' },
-  ...{ reading: '', look: 'none' as const, lookedBy: '' },
+  step,
+  title: step,
+  is: 'done' as const,
+  reason: '',
+  by: 'someone',
+  at: '2026-11-25T10:00:00Z',
+  reading: '',
+  review: 'none' as const,
+  reviewedBy: '',
   ...more,
 })
 const add = async (fields: JobFields) => (await request(at.app).post('/api/jobs').send(fields).expect(201)).body as Job
@@ -75,24 +82,24 @@ describe('a job', () => {
   test('moves with its drive: what is measured or struck out there is seen here', async () => {
     const id = await newDrive(null)
     const made = await add({ ...job(), driveId: id })
-    expect(made.standing).toMatchObject({ stage: 'fit', stepsDone: 0 })
+    expect(made.status).toMatchObject({ stage: 'belt-change', stepsDone: 0 })
     const without = ketch({ belts: ketch().belts.map((belt) => ({ ...belt, length: null })) })
     const save = { basedOn: 1, saveId: '7b0d0c9e-33f8-4c4f-9a51-1f6f2f1a4f11', document: without, reason: 'try' }
     await request(at.app).put(`/api/drives/${id}`).send(save).expect(200)
     const [now] = await list(id)
     // Nobody’s work is in the way of it: the version is as it was.
-    expect([now?.standing.stage, now?.version]).toEqual(['belt', 1])
+    expect([now?.status.stage, now?.version]).toEqual(['belt', 1])
   })
 
   test('is signed off when every step is done, by a mechanic, and stands then', async () => {
     const made = await add(job())
     const closed = job({ closedAt: '2026-11-28T10:00:00Z' })
     const early = await put(made.id, 1, closed).expect(400)
-    expect((early.body as ErrorBody).error.problems?.[0]?.message).toMatch(/^\d+ steps are neither done nor left out/)
+    expect((early.body as ErrorBody).error.problems?.[0]?.message).toMatch(/^\d+ steps are neither done nor skipped/)
     const ticks = jobPlan(settleDrive(ketch()), job()).steps.map(({ id }) => tick(id))
     await put(made.id, 1, { ...closed, ticks }, apprentice).expect(400)
     const done = (await put(made.id, 1, { ...closed, ticks }).expect(200)).body as Job
-    expect(done).toMatchObject({ signedBy: 'Wren', standing: { stage: 'done' } })
+    expect(done).toMatchObject({ signedBy: 'Wren', status: { stage: 'done' } })
     await put(made.id, 2, { ...closed, ticks, complaint: 'other' }).expect(400)
   })
 
@@ -114,7 +121,7 @@ describe('a job', () => {
     expect(await there()).toMatchObject({ distance: 74_300, version: 1 })
     const low = await put(opened.id, 1, job({ driveId: drive, distance: 70_000 })).expect(400)
     expect((low.body as ErrorBody).error.problems).toEqual([
-      { path: '$.distance', message: expect.stringMatching(/^What the vehicle had run is lower than the 74,300 km/) },
+      { path: '$.distance', message: expect.stringMatching(/^The odometer reading is lower than the 74,300 km/) },
     ])
     await put(opened.id, 1, job({ driveId: drive, distance: 75_010 })).expect(200)
     expect(await there()).toMatchObject({ ...fields, distance: 75_010, version: 2 })
@@ -168,7 +175,9 @@ describe('the board', () => {
     const { counts } = (await request(at.app).get('/api/board/counts').expect(200)).body as BoardCounts
     expect(counts.parts).toBe(1)
     expect(rows[0]).toMatchObject({
-      ...{ number: waiting.number, complaint: 'whistles when cold', stage: 'parts' },
+      number: waiting.number,
+      complaint: 'whistles when cold',
+      stage: 'parts',
       vehicle: { name: 'Gannet coupe', plate: 'GN-1', distance: 48_200 },
       drive: { id: driveId },
     })
@@ -227,8 +236,14 @@ test('the search finds vehicles, drives, jobs and belts by words', async () => {
     .send({
       belts: [
         {
-          ...{ mark: '6PK1680 gannet', section: 'PK', ribs: 6, length: 1680, material: 'epdm', count: 2 },
-          ...{ place: 'hook 4', note: '' },
+          mark: '6PK1680 gannet',
+          section: 'PK',
+          ribs: 6,
+          length: 1680,
+          material: 'epdm',
+          count: 2,
+          place: 'hook 4',
+          note: '',
         },
       ],
     })
@@ -249,7 +264,12 @@ describe('a vehicle', () => {
     request(at.app)
       .put(`/api/vehicles/${vehicle.id}`)
       .send({
-        ...{ name: 'Gannet coupe', plate: 'GN-1', engine: '1.9', distance: 48_200, notes: '', basedOn: 1 },
+        name: 'Gannet coupe',
+        plate: 'GN-1',
+        engine: '1.9',
+        distance: 48_200,
+        notes: '',
+        basedOn: 1,
         ...change,
       })
 

@@ -1,17 +1,12 @@
 import type { DataSource } from 'typeorm'
-import {
-  NOMINAL_KNOWLEDGE,
-  readKnowledge,
-  type Knowledge,
-  type KnowledgeSave,
-  type KnowledgeVersion,
-  type KnowledgeVersionSummary,
-} from '@emery/core'
+import type { KnowledgeSave, KnowledgeVersion, KnowledgeVersionSummary } from '@emery/core/api'
+import { NOMINAL_KNOWLEDGE, readKnowledge, type Knowledge } from '@emery/core/noise'
 import { ApiError } from '../http/errors.ts'
 import { KnowledgeEntity, type KnowledgeRow } from './knowledge.entity.ts'
+import { managerOf } from '../database/unit-of-work.ts'
 
 /** Versions listed at once. */
-const MOST_VERSIONS = 200
+const MAX_VERSIONS = 200
 
 /** What ships with Emery, of which every version of a workshop comes. */
 const SHIPPED: KnowledgeVersionSummary = { version: 0, reason: 'ships with Emery', by: '', at: '' }
@@ -25,24 +20,24 @@ export class KnowledgeService {
 
   /** The newest that can be read: one out of an older Emery that no longer holds together is left aside. */
   async current(): Promise<KnowledgeVersion> {
-    const rows = await this.source.manager.find(KnowledgeEntity, { order: { version: 'DESC' }, take: 1 })
+    const rows = await managerOf(this.source).find(KnowledgeEntity, { order: { version: 'DESC' }, take: 1 })
     const read = rows[0] === undefined ? undefined : versionOf(rows[0])
     return read ?? { ...SHIPPED, version: rows[0]?.version ?? 0, knowledge: NOMINAL_KNOWLEDGE }
   }
 
   /** The newest first, with what ships as the last. */
   async list(): Promise<KnowledgeVersionSummary[]> {
-    const rows = await this.source.manager.find(KnowledgeEntity, {
+    const rows = await managerOf(this.source).find(KnowledgeEntity, {
       select: { version: true, reason: true, by: true, savedAt: true },
       order: { version: 'DESC' },
-      take: MOST_VERSIONS,
+      take: MAX_VERSIONS,
     })
     return [...rows.map(summaryOf), SHIPPED]
   }
 
   async get(version: number): Promise<KnowledgeVersion> {
     if (version === 0) return { ...SHIPPED, knowledge: NOMINAL_KNOWLEDGE }
-    const row = await this.source.manager.findOneBy(KnowledgeEntity, { version })
+    const row = await managerOf(this.source).findOneBy(KnowledgeEntity, { version })
     const read = row === null ? undefined : versionOf(row)
     if (read === undefined) throw new ApiError('KNOWLEDGE_NOT_FOUND')
     return read
@@ -58,8 +53,15 @@ export class KnowledgeService {
     const added =
       newest === basedOn
         ? (
-            (await this.source.createQueryBuilder().insert().into(KnowledgeEntity).values(row).orIgnore().execute())
-              .raw as { readonly affectedRows: number }
+            (
+              await managerOf(this.source)
+                .createQueryBuilder()
+                .insert()
+                .into(KnowledgeEntity)
+                .values(row)
+                .orIgnore()
+                .execute()
+            ).raw as { readonly affectedRows: number }
           ).affectedRows
         : 0
     if (added !== 1) {
@@ -70,7 +72,7 @@ export class KnowledgeService {
   }
 
   private async newest(): Promise<number> {
-    return (await this.source.manager.maximum(KnowledgeEntity, 'version')) ?? 0
+    return (await managerOf(this.source).maximum(KnowledgeEntity, 'version')) ?? 0
   }
 }
 

@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, expect, test } from '@jest/globals'
 import request from 'supertest'
-import { NOMINAL_KNOWLEDGE, type ErrorBody, type KnowledgeVersion, type KnowledgeVersionSummary } from '@emery/core'
+import type { ErrorBody, KnowledgeVersion, KnowledgeVersionSummary } from '@emery/core/api'
+import { NOMINAL_KNOWLEDGE } from '@emery/core/noise'
 import { startTestApp, type TestApp } from '../testing/test-app.ts'
 
 let at: TestApp
@@ -25,7 +26,7 @@ test('a workshop begins with what ships, edits it on top of what it saw, and kee
   await put(1, edited('A pulley well askew')).expect(200)
   const late = await put(1, edited('Something else')).expect(409)
   expect((late.body as ErrorBody).error).toMatchObject({
-    ...{ code: 'VERSION_CONFLICT' },
+    code: 'VERSION_CONFLICT',
     conflict: { yours: { basedOn: 1 }, current: { version: 2, by: 'Wren' } },
   })
   const { versions } = (await request(at.app).get(`${PATH}/versions`).expect(200)).body as {

@@ -1,5 +1,7 @@
 import { json, Router } from 'express'
-import { basedOnSchema, newPersonSchema, passphraseSchema, personFieldsSchema } from '@emery/core'
+import { basedOnSchema, newPersonSchema, passphraseSchema, personFieldsSchema } from '@emery/core/api'
+import type { Write } from '../edits/write-once.ts'
+import { BASED_ON_QUERY, BodyOf, type Operations } from '../http/operations.ts'
 import { ApiError } from '../http/errors.ts'
 import { basedOnQuery, bodyOf, checked } from '../http/request-checks.ts'
 import type { PeopleService } from './people-service.ts'
@@ -8,7 +10,7 @@ import { setToken } from './session-cookie.ts'
 import type { SessionService } from './session-service.ts'
 
 /** The list of people, which leads keep; everyone changes their own passphrase; the first of all puts themselves on it. */
-export function peopleRoutes(people: PeopleService, sessions: SessionService): Router {
+export function peopleRoutes(people: PeopleService, sessions: SessionService, write: Write): Router {
   const routes = Router()
   const body = json({ limit: '10kb', strict: false })
 
@@ -16,10 +18,14 @@ export function peopleRoutes(people: PeopleService, sessions: SessionService): R
     response.json({ people: await people.list() })
   })
 
-  routes.post('/', body, async (request, response) => {
-    const { passphrase, ...fields } = checked(newPersonSchema, request.body, '$')
-    response.status(201).json(await people.add(fields, { passphrase }))
-  })
+  routes.post(
+    '/',
+    body,
+    write(201, async (request) => {
+      const { passphrase, ...fields } = checked(newPersonSchema, request.body, '$')
+      return await people.add(fields, { passphrase })
+    }),
+  )
 
   routes.post('/first', body, async (request, response) => {
     if (!isFromHere(request)) throw new ApiError('NOT_ALLOWED')
@@ -41,22 +47,52 @@ export function peopleRoutes(people: PeopleService, sessions: SessionService): R
     response.json({ person })
   })
 
-  routes.put('/:id/passphrase', body, async (request, response) => {
-    const { passphrase } = bodyOf(request.body)
-    await people.setPassphrase(request.params.id, checked(passphraseSchema, passphrase, '$.passphrase'))
-    response.status(204).end()
-  })
+  routes.put(
+    '/:id/passphrase',
+    body,
+    write(204, async (request) => {
+      const { passphrase } = bodyOf(request.body)
+      await people.setPassphrase(request.params.id, checked(passphraseSchema, passphrase, '$.passphrase'))
+    }),
+  )
 
-  routes.put('/:id', body, async (request, response) => {
-    const { basedOn, ...fields } = bodyOf(request.body)
-    const version = checked(basedOnSchema, basedOn, '$.basedOn')
-    response.json(await people.save(request.params.id, version, checked(personFieldsSchema, fields, '$')))
-  })
+  routes.put(
+    '/:id',
+    body,
+    write(200, async (request) => {
+      const { basedOn, ...fields } = bodyOf(request.body)
+      const version = checked(basedOnSchema, basedOn, '$.basedOn')
+      return await people.save(request.params.id, version, checked(personFieldsSchema, fields, '$'))
+    }),
+  )
 
-  routes.delete('/:id', async (request, response) => {
-    await people.remove(request.params.id, basedOnQuery(request.query['basedOn']))
-    response.status(204).end()
-  })
+  routes.delete(
+    '/:id',
+    write(204, async (request) => {
+      await people.remove(request.params.id, basedOnQuery(request.query['basedOn']))
+    }),
+  )
 
   return routes
+}
+
+export const peopleOperations: Operations = {
+  'GET /': { summary: 'The people of the workshop' },
+  'POST /': { summary: 'Add somebody', body: newPersonSchema, status: 201 },
+  'POST /first': {
+    summary: 'Add the first lead, on the machine that Emery runs on',
+    body: newPersonSchema.omit(['role']),
+    status: 201,
+  },
+  'PUT /me/passphrase': {
+    summary: 'Change one’s own passphrase',
+    body: BodyOf.json({ old: passphraseSchema, passphrase: passphraseSchema }),
+  },
+  'PUT /:id/passphrase': {
+    summary: 'Give somebody a new passphrase',
+    body: BodyOf.json({ passphrase: passphraseSchema }),
+    status: 204,
+  },
+  'PUT /:id': { summary: 'Change somebody', body: BodyOf.json({ basedOn: basedOnSchema }, personFieldsSchema) },
+  'DELETE /:id': { summary: 'Take somebody off the list', query: BASED_ON_QUERY, status: 204 },
 }

@@ -1,9 +1,12 @@
 import argon2 from 'argon2'
 import { IsNull, Not, type DataSource, type EntityManager } from 'typeorm'
 import { v4 as newId } from 'uuid'
-import type { PersonFields, PersonRecord } from '@emery/core'
+import type { PersonFields, PersonRecord } from '@emery/core/api'
 import { ApiError } from '../http/errors.ts'
+import { mustBeReadable, nameKey } from './names.ts'
+import { mustBeHardToGuess } from './passphrases.ts'
 import { PersonEntity, SessionEntity, type PersonRow } from './person.entity.ts'
+import { inTransaction, managerOf } from '../database/unit-of-work.ts'
 
 /** The people of the workshop. Names are told apart without regard to capitals; there is always one lead. */
 export class PeopleService {
@@ -13,7 +16,7 @@ export class PeopleService {
   ) {}
 
   async list(): Promise<PersonRecord[]> {
-    const rows = await this.source.manager.find(PersonEntity, {
+    const rows = await managerOf(this.source).find(PersonEntity, {
       where: { deletedAt: IsNull() },
       order: { name: 'ASC', id: 'ASC' },
     })
@@ -22,7 +25,7 @@ export class PeopleService {
 
   /** Whether nobody was ever put on the list. */
   async noneYet(): Promise<boolean> {
-    return !(await this.source.manager.existsBy(PersonEntity, { deletedAt: IsNull() }))
+    return !(await managerOf(this.source).existsBy(PersonEntity, { deletedAt: IsNull() }))
   }
 
   /** Puts someone on the list; without a passphrase they cannot sign in with one. With an `id` that is taken, nothing changes. */
@@ -30,8 +33,10 @@ export class PeopleService {
     fields: PersonFields,
     { passphrase, id = newId() }: { readonly passphrase?: string; readonly id?: string } = {},
   ): Promise<PersonRecord> {
+    mustBeReadable(fields.name)
+    if (passphrase !== undefined) mustBeHardToGuess(passphrase, fields.name)
     const hash = passphrase === undefined ? null : await argon2.hash(passphrase)
-    return this.source.transaction(async (manager) => {
+    return inTransaction(this.source, async (manager) => {
       const there = await manager.findOneBy(PersonEntity, { id })
       if (there !== null) return personRecord(there)
       await mustBeFree(manager, fields.name, id)
@@ -43,13 +48,20 @@ export class PeopleService {
 
   /** The first lead; refused once there is anyone. */
   async addFirst(name: string, passphrase: string): Promise<PersonRecord> {
-    if (!(await this.noneYet())) throw new ApiError('NOT_ALLOWED')
-    return this.add({ name, role: 'lead' }, { passphrase })
+    return inTransaction(this.source, async (manager) => {
+      // Of several at once the others wait for the first, and find somebody there.
+      await manager.query(
+        `INSERT INTO counters (name, value) VALUES ('first lead', 1) ON DUPLICATE KEY UPDATE value = value + 1`,
+      )
+      if (!(await this.noneYet())) throw new ApiError('NOT_ALLOWED')
+      return this.add({ name, role: 'lead' }, { passphrase })
+    })
   }
 
   /** Changes name or role on top of the version that was seen. */
   async save(id: string, basedOn: number, fields: PersonFields): Promise<PersonRecord> {
-    return this.source.transaction(async (manager) => {
+    mustBeReadable(fields.name)
+    return inTransaction(this.source, async (manager) => {
       await mustBeFree(manager, fields.name, id)
       if (fields.role !== 'lead') await mustLeaveALead(manager, id)
       const change = { ...fields, version: basedOn + 1, updatedAt: this.now() }
@@ -60,7 +72,7 @@ export class PeopleService {
 
   /** Takes someone off the list and ends their sessions; what they did keeps their name. */
   async remove(id: string, basedOn: number): Promise<void> {
-    await this.source.transaction(async (manager) => {
+    await inTransaction(this.source, async (manager) => {
       await mustLeaveALead(manager, id)
       await this.change(manager, { id, basedOn, change: { deletedAt: this.now() } })
       await manager.delete(SessionEntity, { personId: id })
@@ -69,10 +81,12 @@ export class PeopleService {
 
   /** Sets a passphrase and ends every session that was begun with the old one. */
   async setPassphrase(id: string, passphrase: string): Promise<void> {
+    const person = await rowOf(managerOf(this.source), id)
+    mustBeHardToGuess(passphrase, person.name)
     const hash = await argon2.hash(passphrase)
-    const { affected } = await this.source.manager.update(PersonEntity, { id, deletedAt: IsNull() }, { hash })
+    const { affected } = await managerOf(this.source).update(PersonEntity, { id, deletedAt: IsNull() }, { hash })
     if (affected !== 1) throw new ApiError('PERSON_NOT_FOUND')
-    await this.source.manager.delete(SessionEntity, { personId: id })
+    await managerOf(this.source).delete(SessionEntity, { personId: id })
   }
 
   private async change(
@@ -81,8 +95,7 @@ export class PeopleService {
   ): Promise<void> {
     const { affected } = await manager.update(PersonEntity, { id, version: basedOn, deletedAt: IsNull() }, change)
     if (affected === 1) return
-    // Outside of the transaction, which began to look before somebody else's change was there.
-    const current = personRecord(await rowOf(this.source.manager, id))
+    const current = personRecord(await rowOf(manager, id))
     const yours = { basedOn, ...(fields === undefined ? {} : { fields }) }
     throw new ApiError('VERSION_CONFLICT', { conflict: { yours, current } })
   }
@@ -95,8 +108,12 @@ async function rowOf(manager: EntityManager, id: string): Promise<PersonRow> {
 }
 
 async function mustBeFree(manager: EntityManager, name: string, id: string): Promise<void> {
-  // The column's collation takes Wren and wren for one.
-  if (await manager.existsBy(PersonEntity, { name, id: Not(id), deletedAt: IsNull() })) throw new ApiError('NAME_TAKEN')
+  // Held while it is looked at, so that of two who take one name at once the second finds it taken. A workshop's list is short.
+  const others = await manager.find(PersonEntity, {
+    where: { id: Not(id), deletedAt: IsNull() },
+    lock: { mode: 'pessimistic_write' },
+  })
+  if (others.some((other) => nameKey(other.name) === nameKey(name))) throw new ApiError('NAME_TAKEN')
 }
 
 async function mustLeaveALead(manager: EntityManager, id: string): Promise<void> {

@@ -1,9 +1,13 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import request from 'supertest'
-import type { ErrorBody, PersonRecord, SessionRecord } from '@emery/core'
+import type { ErrorBody, PersonRecord, SessionRecord } from '@emery/core/api'
 import { startTestApp, type TestApp } from '../testing/test-app.ts'
+import { runs } from '../testing/runs.ts'
+import { SessionService } from './session-service.ts'
 
 const PASSPHRASE = 'three wet ferries'
+/** People who do the same at the same moment. */
+const AT_ONCE = runs(8, 40)
 let clock = new Date('2026-11-28T08:00:00Z')
 const later = (hours: number) => (clock = new Date(clock.getTime() + hours * 3600_000))
 
@@ -77,22 +81,97 @@ describe('signing in', () => {
     expect(stored).not.toContain(PASSPHRASE)
   })
 
-  test('five wrong tries and the name has to wait, right passphrase or not, here and at a second server', async () => {
+  test('after three wrong tries the next has to wait, longer each time, and then goes through', async () => {
     await put('Rue')
-    for (let i = 0; i < 5; i++)
+    for (let i = 0; i < 4; i++)
       expect(codeOf(await signIn('Rue', 'wrong words here').expect(401))).toBe('WRONG_PASSPHRASE')
-    expect(codeOf(await signIn('RUE').expect(429))).toBe('TOO_MANY_ATTEMPTS')
+    // However the name is written.
+    for (const name of ['RUE', 'rue', 'Rué']) expect(codeOf(await signIn(name).expect(429))).toBe('TOO_MANY_ATTEMPTS')
     // Others are not kept out by it.
     await put('Sten')
     await signIn('Sten').expect(201)
-    later(0.3)
+    later(2 / 3600)
+    expect(codeOf(await signIn('Rue', 'wrong words here').expect(401))).toBe('WRONG_PASSPHRASE')
+    later(1.5 / 3600)
+    await signIn('Rue').expect(429)
+    later(1 / 3600)
     await signIn('Rue').expect(201)
+  })
+
+  test('a hundred guesses at once are a hundred: after the free ones none is looked at', async () => {
+    await put('Moll')
+    const answers = await Promise.all(Array.from({ length: 100 }, (_, i) => signIn('Moll', `guess number ${i}`)))
+    const looked = answers.filter(({ status }) => status === 401).length
+    expect(looked).toBeGreaterThan(0)
+    expect(looked).toBeLessThanOrEqual(4)
+    expect(answers.filter(({ status }) => status === 429)).toHaveLength(100 - looked)
+    later(1)
+    await signIn('Moll').expect(201)
+  })
+
+  test('whoever guesses at a colleague from elsewhere does not lock them out', async () => {
+    await put('Brand')
+    const sessions = new SessionService(at.source, () => clock)
+    for (let i = 0; i < 40; i++)
+      await sessions.signIn('Brand', 'wrong words here', `10.0.0.${i}`).catch(() => undefined)
+    later(6 / 3600)
+    await signIn('Brand').expect(201)
   })
 
   test('a name nobody has is told nothing else than a wrong passphrase', async () => {
     const nobody = await signIn('Nobody at all').expect(401)
     const wrong = await signIn('Sten', 'not the words').expect(401)
     expect(nobody.body).toEqual(wrong.body)
+  })
+})
+
+describe('names and passphrases', () => {
+  test.each([
+    ['capitals', 'THORA'],
+    ['an accent', 'Thóra'],
+    ['spaces', ' Thora '],
+    ['a dot', 'Thora.'],
+  ])('a name that differs by %s alone is taken', async (_what, name) => {
+    if (!(await request(at.app).get('/api/people')).text.includes('"Thora"')) await put('Thora')
+    const refused = await request(at.app)
+      .post('/api/people')
+      .send({ name: name.trim(), role: 'mechanic', passphrase: PASSPHRASE })
+    expect([refused.status, codeOf(refused)]).toEqual([409, 'NAME_TAKEN'])
+  })
+
+  test.each([
+    ['letters of two alphabets', 'Тhora'],
+    ['a letter nobody sees', 'Tho\u200bra'],
+    ['no letter at all', '...'],
+  ])('a name with %s is refused', async (_what, name) => {
+    const refused = await request(at.app)
+      .post('/api/people')
+      .send({ name, role: 'mechanic', passphrase: PASSPHRASE })
+      .expect(400)
+    expect((refused.body as ErrorBody).error.problems?.[0]?.path).toBe('$.name')
+  })
+
+  test.each(['password123', '1234567890', 'qwertyuiop', 'Ravenhild1', 'aaaaaaaaaaaa'])(
+    'the passphrase %s is refused for Ravenhild',
+    async (passphrase) => {
+      const refused = await request(at.app)
+        .post('/api/people')
+        .send({ name: 'Ravenhild', role: 'mechanic', passphrase })
+        .expect(400)
+      expect((refused.body as ErrorBody).error.problems?.[0]?.path).toBe('$.passphrase')
+    },
+  )
+
+  test('of many who take one name at once, one gets it', async () => {
+    const answers = await Promise.all(
+      Array.from({ length: AT_ONCE }, () =>
+        request(at.app).post('/api/people').send({ name: 'Solveig', role: 'mechanic', passphrase: PASSPHRASE }),
+      ),
+    )
+    expect(answers.map(({ status }) => status).toSorted((a, b) => a - b)).toEqual([
+      201,
+      ...Array.from({ length: AT_ONCE - 1 }, () => 409),
+    ])
   })
 })
 
@@ -140,11 +219,30 @@ describe('the list', () => {
     ['a short passphrase', { name: 'Ada', role: 'lead', passphrase: 'short' }, '$.passphrase'],
     ['no name', { name: ' ', role: 'lead', passphrase: PASSPHRASE }, '$.name'],
     ['a role there is not', { name: 'Ada', role: 'owner', passphrase: PASSPHRASE }, '$.role'],
-    ['a hash of their own', { name: 'Ada', role: 'lead', passphrase: PASSPHRASE, hash: 'x' }, '$'],
+    ['a hash of their own', { name: 'Ada', role: 'lead', passphrase: PASSPHRASE, hash: 'x' }, '$.hash'],
   ])('%s is refused by its place', async (_, body, path) => {
     const refused = await request(at.app).post('/api/people').send(body).expect(400)
     expect((refused.body as ErrorBody).error.problems?.[0]?.path).toBe(path)
   })
+})
+
+test('of many first leads at once there is one', async () => {
+  const own = await startTestApp()
+  try {
+    await own.source.query('DELETE FROM sessions')
+    await own.source.query('DELETE FROM people')
+    const answers = await Promise.all(
+      Array.from({ length: AT_ONCE }, (_, i) =>
+        request(own.strange)
+          .post('/api/people/first')
+          .send({ name: `Lead ${i}`, passphrase: PASSPHRASE }),
+      ),
+    )
+    expect(answers.filter(({ status }) => status === 201)).toHaveLength(1)
+    expect(answers.filter(({ status }) => status === 403)).toHaveLength(AT_ONCE - 1)
+  } finally {
+    await own.close()
+  }
 })
 
 describe('the first of all', () => {

@@ -1,5 +1,5 @@
 import { EntitySchema } from 'typeorm'
-import type { PersonFields } from '@emery/core'
+import type { PersonFields } from '@emery/core/api'
 import { VERSIONED_COLUMNS } from '../rows/versioned-columns.ts'
 import type { VersionedRow } from '../rows/versioned-rows.ts'
 
@@ -40,23 +40,24 @@ export const SessionEntity = new EntitySchema<SessionRow>({
   ],
 })
 
-/** A sign-in that failed; kept in the database, so that a second server on it counts along. */
-export interface FailedSignInRow {
+/** How often a sign-in was tried, by person and address; kept in the database, so that a second server on it counts along. */
+export interface SignInAttemptRow {
+  /** SHA-256 of what is counted: people type passphrases into the wrong field. */
   readonly id: string
-  /** SHA-256 of the name as it was typed, in small letters: people type passphrases into the wrong field. */
-  readonly nameHash: string
-  readonly address: string
-  readonly at: Date
+  readonly failures: number
+  /** Until then it has to be waited. */
+  readonly nextAt: Date
+  readonly lastAt: Date
 }
 
-export const FailedSignInEntity = new EntitySchema<FailedSignInRow>({
-  name: 'failed_sign_in',
-  tableName: 'failed_sign_ins',
+export const SignInAttemptEntity = new EntitySchema<SignInAttemptRow>({
+  name: 'sign_in_attempt',
+  tableName: 'sign_in_attempts',
   columns: {
-    id: { type: 'char', length: 36, primary: true },
-    nameHash: { type: 'char', length: 64 },
-    address: { type: 'varchar', length: 60 },
-    at: { type: 'datetime', precision: 3 },
+    id: { type: 'char', length: 64, primary: true },
+    failures: { type: 'int' },
+    nextAt: { type: 'datetime', precision: 3 },
+    lastAt: { type: 'datetime', precision: 3 },
   },
-  indices: [{ name: 'failed_sign_ins_at', columns: ['at'] }],
+  indices: [{ name: 'sign_in_attempts_last', columns: ['lastAt'] }],
 })

@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, expect, test } from '@jest/globals'
 import request from 'supertest'
-import { ROLES, type ErrorBody, type Role } from '@emery/core'
+import { ROLES, type ErrorBody, type Role } from '@emery/core/api'
 import { apiAddresses } from '../api.ts'
 import { startTestApp, type TestApp } from '../testing/test-app.ts'
 import { PeopleService } from './people-service.ts'
@@ -38,7 +38,7 @@ beforeAll(async () => {
   const { source } = at
   const now = () => new Date()
   const [people, sessions] = [new PeopleService(source, now), new SessionService(source, now)]
-  const addresses = apiAddresses({ ...{ source, now, people, sessions }, oneTap: true, examplesDir: undefined })
+  const addresses = apiAddresses({ source, now, people, sessions, oneTap: true, examplesDir: undefined })
   routes = addresses.flatMap(({ path, routes: { stack } }) =>
     stack.flatMap(({ route }) =>
       route === undefined

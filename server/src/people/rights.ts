@@ -1,5 +1,5 @@
 import type { Request, RequestHandler, Response } from 'express'
-import { mayAs, type PersonRecord, type Role } from '@emery/core'
+import { mayAs, type PersonRecord, type Role } from '@emery/core/api'
 import { ApiError } from '../http/errors.ts'
 import { tokenOf } from './session-cookie.ts'
 import type { SessionService } from './session-service.ts'

@@ -1,6 +1,7 @@
 import { json, Router } from 'express'
 import { string } from 'yup'
-import { signInSchema, type SessionRecord } from '@emery/core'
+import { signInSchema, type SessionRecord } from '@emery/core/api'
+import { BodyOf, type Operations } from '../http/operations.ts'
 import { ApiError } from '../http/errors.ts'
 import { bodyOf, checked } from '../http/request-checks.ts'
 import type { PeopleService } from './people-service.ts'
@@ -56,4 +57,11 @@ export function sessionRoutes({ people, sessions, oneTap }: SessionParts): Route
   })
 
   return routes
+}
+
+export const sessionOperations: Operations = {
+  'GET /': { summary: 'Who is signed in, whether there is anybody yet, and who may sign in with one tap' },
+  'POST /': { summary: 'Sign in with name and passphrase', body: signInSchema, status: 201 },
+  'POST /one-tap': { summary: 'Sign in as one of the demo’s people', body: BodyOf.json({ id: idSchema }), status: 201 },
+  'DELETE /': { summary: 'Sign out', status: 204 },
 }

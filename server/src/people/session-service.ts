@@ -1,60 +1,59 @@
 import argon2 from 'argon2'
 import { createHash, randomBytes } from 'node:crypto'
 import { IsNull, LessThan, type DataSource } from 'typeorm'
-import { v4 as newId } from 'uuid'
-import type { PersonRecord } from '@emery/core'
+import type { PersonRecord } from '@emery/core/api'
 import { ApiError } from '../http/errors.ts'
-import { FailedSignInEntity, PersonEntity, SessionEntity, type PersonRow } from './person.entity.ts'
+import { PersonEntity, SessionEntity, type PersonRow } from './person.entity.ts'
+import { SignInAttempts } from './attempts.ts'
+import { nameKey } from './names.ts'
 import { personRecord } from './people-service.ts'
+import { managerOf } from '../database/unit-of-work.ts'
 
 /** A session ends this long after it was last used: a working day. */
 export const SESSION_MS = 12 * 3600_000
 /** How stale “last used” may be; writing it with every request would make reading cost a write. */
 const SEEN_EVERY_MS = 600_000
 
-/** Failures after which a name, or an address, has to wait. */
-const FAILURES_BY_NAME = 5
-const FAILURES_BY_ADDRESS = 30
-const WAIT_MS = 15 * 60_000
-
 /** Compared with when there is no such person, so that a wrong name takes as long as a wrong passphrase. */
 const NOBODY = argon2.hash(randomBytes(16))
 
 /** Who is signed in, by a random token in a cookie whose hash the database holds. */
 export class SessionService {
+  private readonly attempts: SignInAttempts
+
   constructor(
     private readonly source: DataSource,
     private readonly now: () => Date,
-  ) {}
+  ) {
+    this.attempts = new SignInAttempts(source, now)
+  }
 
-  /** Checks name and passphrase and begins a session; after a few failures it has to be waited. */
+  /** Checks name and passphrase and begins a session; after a few failures the next has to be waited for. */
   async signIn(name: string, passphrase: string, address: string): Promise<Begun> {
-    const nameHash = sha256(name.toLowerCase())
-    await this.mustNotWait(nameHash, address)
-    const row = await this.source.manager.findOneBy(PersonEntity, { name, deletedAt: IsNull() })
+    const row = await managerOf(this.source).findOneBy(PersonEntity, { name, deletedAt: IsNull() })
+    // The column's collation takes Wrén, wren and Wren for one; so must the count.
+    const person = row?.id ?? nameKey(name)
+    await this.attempts.begin(person, address)
     const right = await argon2.verify(row?.hash ?? (await NOBODY), passphrase)
-    if (row === null || row.hash === null || !right) {
-      await this.source.manager.insert(FailedSignInEntity, { id: newId(), nameHash, address, at: this.now() })
-      throw new ApiError('WRONG_PASSPHRASE')
-    }
-    await this.source.manager.delete(FailedSignInEntity, { nameHash })
+    if (row === null || row.hash === null || !right) throw new ApiError('WRONG_PASSPHRASE')
+    await this.attempts.succeeded(person, address)
     return this.begin(row.id)
   }
 
   /** Begins a session for someone who needs no passphrase, because who asks was checked otherwise. */
   async begin(personId: string): Promise<Begun> {
-    const row = await this.source.manager.findOneBy(PersonEntity, { id: personId, deletedAt: IsNull() })
+    const row = await managerOf(this.source).findOneBy(PersonEntity, { id: personId, deletedAt: IsNull() })
     if (row === null) throw new ApiError('PERSON_NOT_FOUND')
     const token = randomBytes(32).toString('base64url')
-    await this.source.manager.delete(SessionEntity, { seenAt: LessThan(this.before(SESSION_MS)) })
-    await this.source.manager.insert(SessionEntity, { tokenHash: sha256(token), personId, seenAt: this.now() })
+    await managerOf(this.source).delete(SessionEntity, { seenAt: LessThan(this.before(SESSION_MS)) })
+    await managerOf(this.source).insert(SessionEntity, { tokenHash: sha256(token), personId, seenAt: this.now() })
     return { token, person: personRecord(row) }
   }
 
   /** Whom a token belongs to; null for none, one that has ended, and someone no longer on the list. */
   async personOf(token: string | undefined): Promise<PersonRecord | null> {
     if (token === undefined || token === '') return null
-    const { manager } = this.source
+    const manager = managerOf(this.source)
     const tokenHash = sha256(token)
     // Asked with every request: by one statement, past the entities.
     const [row] = await manager.query<(PersonRow & { readonly seenAt: Date })[]>(
@@ -70,17 +69,7 @@ export class SessionService {
   }
 
   async end(token: string | undefined): Promise<void> {
-    if (token !== undefined) await this.source.manager.delete(SessionEntity, { tokenHash: sha256(token) })
-  }
-
-  private async mustNotWait(nameHash: string, address: string): Promise<void> {
-    const { manager } = this.source
-    await manager.delete(FailedSignInEntity, { at: LessThan(this.before(WAIT_MS)) })
-    const [byName, byAddress] = await Promise.all([
-      manager.countBy(FailedSignInEntity, { nameHash }),
-      manager.countBy(FailedSignInEntity, { address }),
-    ])
-    if (byName >= FAILURES_BY_NAME || byAddress >= FAILURES_BY_ADDRESS) throw new ApiError('TOO_MANY_ATTEMPTS')
+    if (token !== undefined) await managerOf(this.source).delete(SessionEntity, { tokenHash: sha256(token) })
   }
 
   private before(ms: number): Date {

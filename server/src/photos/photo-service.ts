@@ -1,12 +1,13 @@
 import sharp from 'sharp'
 import type { DataSource } from 'typeorm'
 import { v4 as newId } from 'uuid'
-import type { PhotoRecord } from '@emery/core'
+import type { PhotoRecord } from '@emery/core/api'
 import { ApiError } from '../http/errors.ts'
 import { PhotoEntity } from './photo.entity.ts'
+import { managerOf } from '../database/unit-of-work.ts'
 
 /** Pixels that are unpacked at most; the largest telephones take fifty million. */
-const MOST_PIXELS = 60_000_000
+const MAX_PIXELS = 60_000_000
 /** Longer side of the picture as it is shown: finer than a finger can mark. */
 const SCREEN_SIDE = 2048
 
@@ -37,18 +38,18 @@ export class PhotoService {
       addedBy: by,
       addedAt: this.now(),
     }
-    await this.source.manager.insert(PhotoEntity, row)
+    await managerOf(this.source).insert(PhotoEntity, row)
     return { id: row.id, width: row.width, height: row.height, by, addedAt: row.addedAt.toISOString() }
   }
 
   async screen(id: string): Promise<Buffer> {
-    const row = await this.source.manager.findOne(PhotoEntity, { where: { id }, select: { id: true, screen: true } })
+    const row = await managerOf(this.source).findOne(PhotoEntity, { where: { id }, select: { id: true, screen: true } })
     if (row === null) throw new ApiError('PHOTO_NOT_FOUND')
     return row.screen
   }
 
   async original(id: string): Promise<{ readonly type: string; readonly bytes: Buffer }> {
-    const row = await this.source.manager.findOne(PhotoEntity, {
+    const row = await managerOf(this.source).findOne(PhotoEntity, {
       where: { id },
       select: { id: true, original: true, originalType: true },
     })
@@ -65,9 +66,9 @@ async function downscaled(original: Buffer) {
     throw new ApiError('PHOTO_NOT_READ')
   }
   // Looked at before anything is unpacked.
-  if (size.width * size.height > MOST_PIXELS) throw new ApiError('PHOTO_TOO_MANY_PIXELS')
+  if (size.width * size.height > MAX_PIXELS) throw new ApiError('PHOTO_TOO_MANY_PIXELS')
   try {
-    return await sharp(original, { limitInputPixels: MOST_PIXELS })
+    return await sharp(original, { limitInputPixels: MAX_PIXELS })
       .autoOrient()
       .resize({ width: SCREEN_SIDE, height: SCREEN_SIDE, fit: 'inside', withoutEnlargement: true })
       .flatten({ background: '#ffffff' })

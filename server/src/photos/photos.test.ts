@@ -3,7 +3,7 @@ import { crc32 } from 'node:zlib'
 import sharp from 'sharp'
 import request from 'supertest'
 import { v4 as newId } from 'uuid'
-import type { ErrorBody, PhotoRecord } from '@emery/core'
+import type { ErrorBody, PhotoRecord } from '@emery/core/api'
 import { startTestApp, type TestApp } from '../testing/test-app.ts'
 
 let at: TestApp
@@ -87,10 +87,10 @@ describe('what is no picture is refused in one sentence', () => {
     const response = await send(await make()).expect(status)
     const { error } = response.body as ErrorBody
     expect(error.code).toBe(code)
-    expect(error.message).toMatch(/^This (is not a )?picture|^This is not a picture/)
+    expect(error.message).toMatch(/^This photo|^This is not a JPEG or PNG photo/)
   })
 
-  test('a picture that is not there', async () => {
+  test('a picture that is not present', async () => {
     for (const what of ['screen', 'original']) {
       const response = await request(at.app).get(`/api/photos/${newId()}/${what}`).expect(404)
       expect((response.body as ErrorBody).error.code).toBe('PHOTO_NOT_FOUND')

@@ -2,6 +2,7 @@ import { IsNull, type DataSource, type EntitySchema, type FindOptionsOrder, type
 import { v4 as newId } from 'uuid'
 import { DriveEntity } from '../drives/drive.entity.ts'
 import { ApiError, type ErrorCode } from '../http/errors.ts'
+import { managerOf } from '../database/unit-of-work.ts'
 
 /** What every row that belongs to a drive carries besides its own fields. */
 export interface DriveRow {
@@ -18,7 +19,7 @@ interface DriveRowsOptions<Fields extends object, Said extends object> {
   /** Columns to sort by, the newest first. */
   readonly newest: readonly (keyof Said & string)[]
   /** Shown at once. */
-  readonly most: number
+  readonly max: number
   readonly notFound: ErrorCode
   /** What is stored of fields, and what goes out of a row. */
   readonly stored: (fields: Fields, now: Date) => Omit<Said, 'id'>
@@ -36,8 +37,8 @@ export class DriveRows<Fields extends object, Said extends { readonly id: string
   /** The newest first. */
   async list(driveId: string): Promise<Said[]> {
     await this.mustHaveDrive(driveId)
-    const { entity, newest, most, said } = this.options
-    const rows = await this.source.manager.find(entity, {
+    const { entity, newest, max: most, said } = this.options
+    const rows = await managerOf(this.source).find(entity, {
       where: this.where({ driveId, deletedAt: IsNull() }),
       order: Object.fromEntries([...newest, 'createdAt'].map((key) => [key, 'DESC'])) as FindOptionsOrder<
         DriveRow & Said
@@ -51,20 +52,20 @@ export class DriveRows<Fields extends object, Said extends { readonly id: string
     await this.mustHaveDrive(driveId)
     const { entity, stored, said } = this.options
     const row = { ...stored(fields, now), id, driveId, createdAt: now, deletedAt: null } as unknown as DriveRow & Said
-    await this.source.manager.insert(entity, row as never)
+    await managerOf(this.source).insert(entity, row as never)
     return said(row)
   }
 
   /** Keeps a record as of a moment, unless there is, or was, one of this id, or its drive is gone. */
   async addOnce(driveId: string, fields: Fields, id: string, now = this.now()): Promise<void> {
-    const { manager } = this.source
+    const manager = managerOf(this.source)
     if (await manager.existsBy(this.options.entity, this.where({ id }))) return
     if (await manager.existsBy(DriveEntity, { id: driveId, deletedAt: IsNull() }))
       await this.add(driveId, fields, id, now)
   }
 
   async remove(driveId: string, id: string): Promise<void> {
-    const { affected } = await this.source.manager.update(
+    const { affected } = await managerOf(this.source).update(
       this.options.entity,
       this.where({ id, driveId, deletedAt: IsNull() }),
       { deletedAt: this.now() } as never,
@@ -74,8 +75,8 @@ export class DriveRows<Fields extends object, Said extends { readonly id: string
 
   async restore(driveId: string, id: string): Promise<Said> {
     const { entity, said, notFound } = this.options
-    await this.source.manager.update(entity, this.where({ id, driveId }), { deletedAt: null } as never)
-    const row = await this.source.manager.findOneBy(entity, this.where({ id, driveId }))
+    await managerOf(this.source).update(entity, this.where({ id, driveId }), { deletedAt: null } as never)
+    const row = await managerOf(this.source).findOneBy(entity, this.where({ id, driveId }))
     if (row === null) throw new ApiError(notFound)
     return said(row)
   }
@@ -85,7 +86,7 @@ export class DriveRows<Fields extends object, Said extends { readonly id: string
   }
 
   private async mustHaveDrive(id: string): Promise<void> {
-    if (!(await this.source.manager.existsBy(DriveEntity, { id, deletedAt: IsNull() })))
+    if (!(await managerOf(this.source).existsBy(DriveEntity, { id, deletedAt: IsNull() })))
       throw new ApiError('DRIVE_NOT_FOUND')
   }
 }

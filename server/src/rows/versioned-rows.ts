@@ -1,6 +1,7 @@
 import { IsNull, type DataSource, type EntitySchema, type FindOptionsOrder, type FindOptionsWhere } from 'typeorm'
 import { v4 as newId } from 'uuid'
 import { ApiError, type ErrorCode, type ErrorDetails } from '../http/errors.ts'
+import { inTransaction, managerOf } from '../database/unit-of-work.ts'
 
 /** What every row of a table that several hands write carries besides its own fields. */
 export interface VersionedRow {
@@ -14,7 +15,7 @@ export interface VersionedRowsOptions<Fields extends object> {
   readonly entity: EntitySchema<VersionedRow & Fields>
   readonly fields: readonly (keyof Fields & string)[]
   readonly order: readonly (keyof Fields & string)[]
-  readonly most: number
+  readonly max: number
   readonly notFound: ErrorCode
   readonly full: ErrorCode
 }
@@ -34,7 +35,7 @@ export class VersionedRows<Fields extends object> {
 
   async list(): Promise<Versioned<Fields>[]> {
     const { entity, order } = this.options
-    const rows = await this.source.manager.find(entity, {
+    const rows = await managerOf(this.source).find(entity, {
       where: this.standing({}),
       order: Object.fromEntries([...order, 'id'].map((key) => [key, 'ASC'])) as FindOptionsOrder<VersionedRow & Fields>,
     })
@@ -43,13 +44,13 @@ export class VersionedRows<Fields extends object> {
 
   /** Fills a table in which nothing has ever been. */
   async fillEmpty(rows: readonly Fields[]): Promise<void> {
-    if ((await this.source.manager.count(this.options.entity)) === 0) await this.add(rows)
+    if ((await managerOf(this.source).count(this.options.entity)) === 0) await this.add(rows)
   }
 
   /** Adds rows, all of them or none. */
   async add(fields: readonly Fields[]): Promise<Versioned<Fields>[]> {
-    const { entity, most, full } = this.options
-    return this.source.transaction(async (manager) => {
+    const { entity, max: most, full } = this.options
+    return inTransaction(this.source, async (manager) => {
       const there = await manager.countBy(entity, this.standing({}))
       if (there + fields.length > most) throw new ApiError(full)
       const rows = fields.map((each) => ({
@@ -89,20 +90,20 @@ export class VersionedRows<Fields extends object> {
   }
 
   async restore(id: string): Promise<Versioned<Fields>> {
-    await this.source.manager.update(this.options.entity, { id }, {
+    await managerOf(this.source).update(this.options.entity, { id }, {
       deletedAt: null,
     } as never)
     return this.get(id)
   }
 
   private async get(id: string): Promise<Versioned<Fields>> {
-    const row = await this.source.manager.findOneBy(this.options.entity, this.standing({ id }))
+    const row = await managerOf(this.source).findOneBy(this.options.entity, this.standing({ id }))
     if (row === null) throw new ApiError(this.options.notFound)
     return this.said(row)
   }
 
   private async change(where: Partial<VersionedRow>, change: never): Promise<number | undefined> {
-    return (await this.source.manager.update(this.options.entity, this.standing(where), change)).affected
+    return (await managerOf(this.source).update(this.options.entity, this.standing(where), change)).affected
   }
 
   private standing(where: object): FindOptionsWhere<VersionedRow & Fields> {

@@ -1,7 +1,9 @@
 import type { DataSource, EntityManager } from 'typeorm'
-import { ruleOf, ruleRefusal, shopRulesOf, type ShopRule } from '@emery/core'
+import { shopRulesOf, type ShopRule } from '@emery/core/api'
+import { ruleOf, ruleRefusal } from '@emery/core/rules'
 import { ApiError } from '../http/errors.ts'
 import { RuleEntity, type RuleRow } from './rule.entity.ts'
+import { inTransaction, managerOf } from '../database/unit-of-work.ts'
 
 /** What the workshop has set otherwise than nominal. */
 export class RuleService {
@@ -11,7 +13,7 @@ export class RuleService {
   ) {}
 
   async list(): Promise<ShopRule[]> {
-    return listed(this.source.manager)
+    return listed(managerOf(this.source))
   }
 
   /** Sets a rule, or back to nominal with null, on top of the version that was seen; 0 for one nobody has touched. */
@@ -20,7 +22,7 @@ export class RuleService {
     { value, basedOn, by }: { readonly value: number | null; readonly basedOn: number; readonly by: string },
   ): Promise<ShopRule> {
     if (ruleOf(key) === undefined) throw new ApiError('RULE_NOT_FOUND')
-    return this.source.transaction(async (manager) => {
+    return inTransaction(this.source, async (manager) => {
       const touched = await listed(manager)
       const refusal = value === null ? undefined : ruleRefusal(shopRulesOf(touched), key, value)
       if (refusal !== undefined)
@@ -35,8 +37,7 @@ export class RuleService {
               }
             ).affectedRows
           : (await manager.update(RuleEntity, { key, version: basedOn }, row)).affected
-      // Outside of the transaction, which began to look before somebody else's change was there.
-      const current = written === 1 ? row : await this.source.manager.findOneBy(RuleEntity, { key })
+      const current = written === 1 ? row : await manager.findOneBy(RuleEntity, { key })
       if (current === null) throw new ApiError('VERSION_CONFLICT')
       if (written !== 1)
         throw new ApiError('VERSION_CONFLICT', { conflict: { yours: { basedOn, value }, current: shopRule(current) } })

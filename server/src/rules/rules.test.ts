@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, expect, test } from '@jest/globals'
 import request from 'supertest'
-import type { ErrorBody, ShopRule } from '@emery/core'
+import type { ErrorBody, ShopRule } from '@emery/core/api'
 import { startTestApp, type TestApp } from '../testing/test-app.ts'
 
 let at: TestApp
@@ -9,7 +9,7 @@ beforeAll(async () => {
 })
 afterAll(() => at.close())
 
-const KEY = 'speed.alternator.most'
+const KEY = 'speed.alternator.max'
 const put = (key: string, body: object) => request(at.app).put(`/api/rules/${key}`).send(body)
 const list = async () => ((await request(at.app).get('/api/rules').expect(200)).body as { rules: ShopRule[] }).rules
 
@@ -37,17 +37,17 @@ test.each([0, 1])('on top of a version that has moved on (%d) nothing is set, an
 })
 
 test('two who set an untouched rule at once: one of them is told', async () => {
-  const key = 'speed.generator.most'
+  const key = 'speed.generator.max'
   const answers = await Promise.all([6000, 6500].map((value) => put(key, { value, basedOn: 0 })))
   expect(answers.map(({ status }) => status).toSorted((a, b) => a - b)).toEqual([200, 409])
 })
 
 test.each([
-  [KEY, { value: 1000, basedOn: 3 }, 400, /must be above the least useful speed/],
+  [KEY, { value: 1000, basedOn: 3 }, 400, /must be above the minimum useful speed/],
   [KEY, { value: 1e9, basedOn: 3 }, 400, /must be from/],
   [KEY, { value: 'fast', basedOn: 3 }, 400, /must be a number, or null/],
   [KEY, { value: 17_000 }, 400, /must be a whole number from 0/],
-  ['speed.boat.most', { value: 1, basedOn: 0 }, 404, /RULE_NOT_FOUND/],
+  ['speed.boat.max', { value: 1, basedOn: 0 }, 404, /RULE_NOT_FOUND/],
 ] as const)('%s with %j is refused', async (key, body, status, words) => {
   const answer = await put(key, body).expect(status)
   expect(JSON.stringify(answer.body)).toMatch(words)

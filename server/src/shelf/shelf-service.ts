@@ -1,19 +1,14 @@
 import { IsNull, type DataSource } from 'typeorm'
-import {
-  FIT_RANK,
-  MOST_SHELF_ROWS,
-  placesForBelt,
-  type BeltOnShelf,
-  type CheckedDrive,
-  type DriveForBelt,
-  type ShelfFields,
-} from '@emery/core'
+import { MAX_SHELF_ROWS, type DriveForBelt, type ShelfFields } from '@emery/core/api'
+import { openStored } from '@emery/core/drive'
+import { FIT_RANK, placesForBelt, type BeltOnShelf } from '@emery/core/length'
 import { DriveEntity } from '../drives/drive.entity.ts'
 import { VersionedRows } from '../rows/versioned-rows.ts'
 import { ShelfEntity } from './shelf.entity.ts'
+import { managerOf } from '../database/unit-of-work.ts'
 
 /** Drives looked through for a belt, the newest first. */
-const MOST_DRIVES = 2000
+const MAX_DRIVES = 2000
 
 /** The workshop's belts. */
 export class ShelfService {
@@ -27,7 +22,7 @@ export class ShelfService {
       entity: ShelfEntity,
       fields: ['mark', 'section', 'ribs', 'length', 'material', 'count', 'place', 'note'],
       order: ['section', 'ribs', 'length'],
-      most: MOST_SHELF_ROWS,
+      max: MAX_SHELF_ROWS,
       notFound: 'SHELF_BELT_NOT_FOUND',
       full: 'SHELF_FULL',
     })
@@ -35,15 +30,15 @@ export class ShelfService {
 
   /** The drives that a belt would go on, those first that it fits best. */
   async drivesFor(belt: BeltOnShelf): Promise<DriveForBelt[]> {
-    const rows = await this.source.manager.find(DriveEntity, {
+    const rows = await managerOf(this.source).find(DriveEntity, {
       where: { deletedAt: IsNull() },
       relations: { vehicle: true },
       order: { updatedAt: 'DESC' },
-      take: MOST_DRIVES,
+      take: MAX_DRIVES,
     })
     return rows
       .flatMap(({ id, name, document, vehicle }): DriveForBelt[] => {
-        const places = placesForBelt(JSON.parse(document) as CheckedDrive, belt)
+        const places = placesForBelt(openStored(document), belt)
         if (places.length === 0) return []
         const known = vehicle == null ? null : { id: vehicle.id, name: vehicle.name, plate: vehicle.plate }
         return [{ driveId: id, name, vehicle: known, places }]

@@ -1,5 +1,5 @@
 import { EntitySchema } from 'typeorm'
-import type { ShelfFields } from '@emery/core'
+import type { ShelfFields } from '@emery/core/api'
 import { VERSIONED_COLUMNS } from '../rows/versioned-columns.ts'
 import type { VersionedRow } from '../rows/versioned-rows.ts'
 

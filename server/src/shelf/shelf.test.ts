@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import request from 'supertest'
-import type { DriveForBelt, ErrorBody, ShelfBelt, ShelfFields } from '@emery/core'
+import type { DriveForBelt, ErrorBody, ShelfBelt, ShelfFields } from '@emery/core/api'
 import { ketch } from '../testing/documents.ts'
 import { startTestApp, type TestApp } from '../testing/test-app.ts'
 
@@ -72,9 +72,9 @@ describe('the shelf', () => {
   test.each([
     ['no list', {}, '$.belts'],
     ['nothing in it', { belts: [] }, '$.belts'],
-    ['a length of nothing', { belts: [belt({ length: 0 })] }, '$.belts.[0].length'],
-    ['a section nobody makes', { belts: [belt({ section: 'PX' as 'PK' })] }, '$.belts.[0].section'],
-    ['a key nobody knows', { belts: [{ ...belt(), colour: 'black' }] }, '$.belts.[0]'],
+    ['a length of nothing', { belts: [belt({ length: 0 })] }, '$.belts[0].length'],
+    ['a section nobody makes', { belts: [belt({ section: 'PX' as 'PK' })] }, '$.belts[0].section'],
+    ['a key nobody knows', { belts: [{ ...belt(), colour: 'black' }] }, '$.belts[0].colour'],
   ])('%s is refused by its place', async (_name, body, path) => {
     const answer = await request(at.app).post('/api/shelf').send(body).expect(400)
     expect((answer.body as ErrorBody).error.problems?.[0]?.path).toBe(path)

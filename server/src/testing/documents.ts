@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs'
-import { checkDrive, type CheckedDrive } from '@emery/core'
+import { checkDrive, type CheckedDrive } from '@emery/core/drive'
 
 /** The made-up garage's van, as a document to store. */
 export function ketch(change: Record<string, unknown> = {}): CheckedDrive {

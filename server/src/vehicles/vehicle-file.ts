@@ -1,26 +1,21 @@
-import { array, object, string, ValidationError, type InferType } from 'yup'
-import {
-  findingFieldsSchema,
-  fittingFieldsSchema,
-  jobFieldsSchema,
-  problemLine,
-  readDriveText,
-  vehicleFieldsSchema,
-  walkroundFieldsSchema,
-  type CheckedDrive,
-} from '@emery/core'
+import { array, object, string, type InferType } from 'yup'
+import { diagnosisFieldsSchema, fittingFieldsSchema, jobFieldsSchema, vehicleFieldsSchema } from '@emery/core/api'
+import { problemLine, readDriveText, type CheckedDrive } from '@emery/core/drive'
+import { at, nestedDeeper, problemsOf } from '@emery/core/schema'
+import { inspectionFieldsSchema } from '@emery/core/wear'
 import type { Checks } from '../http/request-checks.ts'
+import { recordsFromVersion1 } from './records-from-version-1.ts'
 import { badZip } from './zip.ts'
 
 /** The file in the ZIP that says what the others are: docs/reference/vehicle-zip.md. */
 export const MANIFEST = 'vehicle.json'
 export const FORMAT = 'emery-vehicle'
+export const VERSION = '2'
 
 const name = string().required()
-const moment = string().required()
 const manifestSchema = object({
   format: string().required().oneOf([FORMAT]),
-  version: string().required().oneOf(['1']),
+  version: string().required().oneOf(['1', VERSION]),
   vehicle: vehicleFieldsSchema,
   drives: array(object({ document: name, records: name }))
     .required()
@@ -32,13 +27,13 @@ const manifestSchema = object({
 
 const recordsSchema = object({
   fittings: array(fittingFieldsSchema).required().max(2000),
-  findings: array(object({ id: string().uuid(), at: moment, fields: findingFieldsSchema }))
+  diagnoses: array(object({ id: string().uuid(), at, fields: diagnosisFieldsSchema }))
     .required()
     .max(2000),
-  walkrounds: array(object({ at: moment, fields: walkroundFieldsSchema }))
+  inspections: array(object({ at, fields: inspectionFieldsSchema }))
     .required()
     .max(2000),
-  jobs: array(object({ openedAt: moment, fields: jobFieldsSchema }))
+  jobs: array(object({ openedAt: at, fields: jobFieldsSchema }))
     .required()
     .max(2000),
 })
@@ -59,35 +54,42 @@ export function readVehicleFiles(files: ReadonlyMap<string, Buffer>): VehicleFil
     if (found === undefined) throw badZip(path, 'is missing from the ZIP')
     return found
   }
-  const { vehicle, drives, photos } = checkedPart(manifestSchema, MANIFEST, parsed(MANIFEST, bytes(MANIFEST)))
+  const { version, vehicle, drives, photos } = checkedPart(manifestSchema, MANIFEST, parsed(MANIFEST, bytes(MANIFEST)))
   return {
     vehicle,
     drives: drives.map(({ document, records }) => {
       const read = readDriveText(bytes(document).toString('utf8'))
       if (!read.ok)
         throw badZip(document, read.problems[0] === undefined ? 'is no drive' : problemLine(read.problems[0]))
-      return { document: read.drive, records: checkedPart(recordsSchema, records, parsed(records, bytes(records))) }
+      const found = parsed(records, bytes(records))
+      const inPresentWords = version === VERSION ? found : recordsFromVersion1(found)
+      return { document: read.drive, records: checkedPart(recordsSchema, records, inPresentWords) }
     }),
     photos: photos.map(({ id, file }) => ({ id, bytes: bytes(file) })),
   }
 }
 
+/** Bytes of one JSON file; ten years of a busy drive's records are a tenth of it. */
+const MAX_JSON_BYTES = 8_000_000
+/** Values inside each other; records have eight. */
+const MAX_NESTING = 32
+
 function parsed(path: string, bytes: Buffer): unknown {
+  if (bytes.length > MAX_JSON_BYTES)
+    throw badZip(path, `is ${Math.round(bytes.length / 1e6)} MB of JSON, more than a vehicle can have`)
+  const text = bytes.toString('utf8')
+  if (nestedDeeper(text, MAX_NESTING) !== undefined) throw badZip(path, `is nested more than ${MAX_NESTING} deep`)
   try {
-    return JSON.parse(bytes.toString('utf8'))
+    return JSON.parse(text)
   } catch {
     throw badZip(path, 'is not JSON')
   }
 }
 
 function checkedPart<Value>(schema: Checks<Value>, path: string, value: unknown): Value {
-  try {
-    return schema.validateSync(value, { strict: true, abortEarly: true })
-  } catch (error) {
-    if (error instanceof ValidationError)
-      throw badZip(path, error.path === undefined ? error.message : `${error.path} ${error.message}`)
-    throw error
-  }
+  const [problem] = problemsOf(schema, value, '', 1)
+  if (problem !== undefined) throw badZip(path, `${problem.path.replace(/^\./, '')} ${problem.message}`.trim())
+  return value as Value
 }
 
 /** What a job says when it goes out: on whatever drive it will be. */

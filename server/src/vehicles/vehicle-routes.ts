@@ -1,14 +1,18 @@
+import { boolean } from 'yup'
 import { json, raw, Router, type ErrorRequestHandler } from 'express'
-import { basedOnSchema, fileName, vehicleFieldsSchema } from '@emery/core'
+import { basedOnSchema, vehicleFieldsSchema } from '@emery/core/api'
+import { fileName } from '@emery/core/exchange'
+import type { Write } from '../edits/write-once.ts'
+import { BASED_ON_QUERY, BodyOf, type Operations } from '../http/operations.ts'
 import { wordsOf } from '../board/words.ts'
 import { basedOnQuery, bodyOf, checked } from '../http/request-checks.ts'
 import { ApiError } from '../http/errors.ts'
 import { personOf } from '../people/rights.ts'
 import type { VehicleZipService } from './vehicle-zip-service.ts'
-import { badZip, MOST_ZIP_BYTES } from './zip.ts'
+import { badZip, MAX_ZIP_BYTES } from './zip.ts'
 import type { VehicleService } from './vehicle-service.ts'
 
-export function vehicleRoutes(vehicles: VehicleService, zips: VehicleZipService): Router {
+export function vehicleRoutes(vehicles: VehicleService, zips: VehicleZipService, write: Write): Router {
   const routes = Router()
   const body = json({ limit: '100kb', strict: false })
 
@@ -16,16 +20,24 @@ export function vehicleRoutes(vehicles: VehicleService, zips: VehicleZipService)
     response.json({ vehicles: await vehicles.list(wordsOf(request.query['q'])) })
   })
 
-  routes.post('/', body, async (request, response) => {
-    response.status(201).json(await vehicles.create(checked(vehicleFieldsSchema, request.body, '$')))
-  })
+  routes.post(
+    '/',
+    body,
+    write(201, async (request) => {
+      return await vehicles.create(checked(vehicleFieldsSchema, request.body, '$'))
+    }),
+  )
 
   // Whatever a file is called, what is in it says what it is.
-  routes.post('/import', raw({ limit: MOST_ZIP_BYTES, type: () => true }), async (request, response) => {
-    const sent: unknown = request.body
-    if (!Buffer.isBuffer(sent)) throw badZip('$', 'is not a ZIP file')
-    response.status(201).json(await zips.in(sent, personOf(response).name))
-  })
+  routes.post(
+    '/import',
+    raw({ limit: MAX_ZIP_BYTES, type: () => true }),
+    write(201, async (request, response) => {
+      const sent: unknown = request.body
+      if (!Buffer.isBuffer(sent)) throw badZip('$', 'is not a ZIP file')
+      return await zips.in(sent, personOf(response).name)
+    }),
+  )
 
   routes.get('/:id/export', async (request, response) => {
     const { name, zip } = await zips.out(request.params.id)
@@ -43,21 +55,30 @@ export function vehicleRoutes(vehicles: VehicleService, zips: VehicleZipService)
     response.json({ revisions: await vehicles.revisions(request.params.id) })
   })
 
-  routes.put('/:id', body, async (request, response) => {
-    const { basedOn, lastWasWrong, ...fields } = bodyOf(request.body)
-    const version = checked(basedOnSchema, basedOn, '$.basedOn')
-    const vehicle = checked(vehicleFieldsSchema, fields, '$')
-    response.json(await vehicles.save(request.params.id, version, vehicle, { lastWasWrong: lastWasWrong === true }))
-  })
+  routes.put(
+    '/:id',
+    body,
+    write(200, async (request) => {
+      const { basedOn, lastWasWrong, ...fields } = bodyOf(request.body)
+      const version = checked(basedOnSchema, basedOn, '$.basedOn')
+      const vehicle = checked(vehicleFieldsSchema, fields, '$')
+      return await vehicles.save(request.params.id, version, vehicle, { lastWasWrong: lastWasWrong === true })
+    }),
+  )
 
-  routes.delete('/:id', async (request, response) => {
-    await vehicles.remove(request.params.id, basedOnQuery(request.query['basedOn']))
-    response.status(204).end()
-  })
+  routes.delete(
+    '/:id',
+    write(204, async (request) => {
+      await vehicles.remove(request.params.id, basedOnQuery(request.query['basedOn']))
+    }),
+  )
 
-  routes.post('/:id/restore', async (request, response) => {
-    response.json(await vehicles.restore(request.params.id))
-  })
+  routes.post(
+    '/:id/restore',
+    write(200, async (request) => {
+      return await vehicles.restore(request.params.id)
+    }),
+  )
 
   routes.use(tooLarge)
   return routes
@@ -66,4 +87,23 @@ export function vehicleRoutes(vehicles: VehicleService, zips: VehicleZipService)
 const tooLarge: ErrorRequestHandler = (error: unknown, request, _response, next) => {
   const { type } = error as { type?: unknown }
   next(type === 'entity.too.large' && request.path === '/import' ? new ApiError('ZIP_TOO_LARGE') : error)
+}
+
+export const vehicleOperations: Operations = {
+  'GET /': { summary: 'Vehicles', query: { q: 'Words that all stand in it.' } },
+  'POST /': { summary: 'Add a vehicle', body: vehicleFieldsSchema, status: 201 },
+  'POST /import': {
+    summary: 'Bring in a vehicle with its drives and their records',
+    body: BodyOf.file('application/zip'),
+    status: 201,
+  },
+  'GET /:id/export': { summary: 'A vehicle with all that belongs to it', answers: 'application/zip' },
+  'GET /:id': { summary: 'One vehicle' },
+  'GET /:id/revisions': { summary: 'How it was before each change' },
+  'PUT /:id': {
+    summary: 'Change a vehicle',
+    body: BodyOf.json({ basedOn: basedOnSchema, lastWasWrong: boolean() }, vehicleFieldsSchema),
+  },
+  'DELETE /:id': { summary: 'Delete a vehicle that has no drives', query: BASED_ON_QUERY, status: 204 },
+  'POST /:id/restore': { summary: 'Bring a deleted vehicle back' },
 }

@@ -1,20 +1,21 @@
 import { IsNull, type DataSource, type EntityManager } from 'typeorm'
-import { rewriteWords } from '../board/find-words.ts'
-import { likeOf } from '../board/words.ts'
 import { v4 as newId } from 'uuid'
 import {
   distanceRefusal,
-  MOST_VEHICLES_LISTED,
+  MAX_VEHICLES_LISTED,
   type VehicleFields,
   type VehicleRecord,
   type VehicleRevision,
-} from '@emery/core'
+} from '@emery/core/api'
+import { rewriteWords } from '../board/find-words.ts'
+import { likeOf } from '../board/words.ts'
 import { DriveEntity } from '../drives/drive.entity.ts'
 import { ApiError } from '../http/errors.ts'
 import { VehicleEntity, VehicleRevisionEntity, type VehicleRow } from './vehicle.entity.ts'
+import { inTransaction, managerOf } from '../database/unit-of-work.ts'
 
 /** Versions shown at once; a vehicle's few words change a handful of times. */
-const MOST_REVISIONS = 200
+const MAX_REVISIONS = 200
 
 export class VehicleService {
   constructor(
@@ -24,13 +25,13 @@ export class VehicleService {
 
   /** By name; with words, those in whose name, plate or engine every word stands. */
   async list(words: readonly string[] = []): Promise<VehicleRecord[]> {
-    const query = this.source
+    const query = managerOf(this.source)
       .getRepository(VehicleEntity)
       .createQueryBuilder('vehicle')
       .where('vehicle.deletedAt IS NULL')
       .orderBy('vehicle.name')
       .addOrderBy('vehicle.id')
-      .take(MOST_VEHICLES_LISTED)
+      .take(MAX_VEHICLES_LISTED)
     for (const [i, word] of words.entries())
       query.andWhere(`CONCAT_WS(' ', vehicle.name, vehicle.plate, vehicle.engine) LIKE :word${i}`, {
         [`word${i}`]: likeOf(word),
@@ -39,14 +40,14 @@ export class VehicleService {
   }
 
   async get(id: string): Promise<VehicleRecord> {
-    const row = await this.source.manager.findOneBy(VehicleEntity, { id, deletedAt: IsNull() })
+    const row = await managerOf(this.source).findOneBy(VehicleEntity, { id, deletedAt: IsNull() })
     if (row === null) throw new ApiError('VEHICLE_NOT_FOUND')
     return vehicleRecord(row)
   }
 
   /** Stores a new vehicle. With an `id` that is taken already, nothing changes. */
   async create(fields: VehicleFields, id = newId()): Promise<VehicleRecord> {
-    return this.source.transaction(async (manager) => {
+    return inTransaction(this.source, async (manager) => {
       const there = await manager.findOneBy(VehicleEntity, { id })
       if (there !== null) return vehicleRecord(there)
       const at = this.now()
@@ -70,13 +71,13 @@ export class VehicleService {
     const refusal = lastWasWrong ? undefined : distanceRefusal((await this.get(id)).distance, fields.distance)
     if (refusal !== undefined)
       throw new ApiError('BAD_REQUEST', { problems: [{ path: '$.distance', message: refusal }] })
-    await this.source.transaction((manager) => this.write(manager, id, basedOn, fields))
+    await inTransaction(this.source, (manager) => this.write(manager, id, basedOn, fields))
     return this.get(id)
   }
 
   /** Keeps what a vehicle had run, as it was read at a job; of a vehicle that has run further already nothing changes. */
   async hasRun(id: string, distance: number): Promise<void> {
-    await this.source.transaction(async (manager) => {
+    await inTransaction(this.source, async (manager) => {
       const there = await manager.findOne(VehicleEntity, {
         where: { id, deletedAt: IsNull() },
         lock: { mode: 'pessimistic_write' },
@@ -107,33 +108,40 @@ export class VehicleService {
   /** Every version of a vehicle, the newest first. */
   async revisions(id: string): Promise<VehicleRevision[]> {
     await this.get(id)
-    const rows = await this.source.manager.find(VehicleRevisionEntity, {
+    const rows = await managerOf(this.source).find(VehicleRevisionEntity, {
       where: { vehicleId: id },
       order: { version: 'DESC' },
-      take: MOST_REVISIONS,
+      take: MAX_REVISIONS,
     })
     return rows.map(({ version, name, plate, engine, distance, notes, savedAt }) => ({
-      ...{ version, name, plate, engine, distance, notes },
+      version,
+      name,
+      plate,
+      engine,
+      distance,
+      notes,
       savedAt: savedAt.toISOString(),
     }))
   }
 
   /** Strikes a vehicle out as it was when the caller saw it; `restore` brings it back. Refused while drives are on it. */
   async remove(id: string, basedOn: number): Promise<void> {
-    const { manager } = this.source
-    if (await manager.existsBy(DriveEntity, { vehicleId: id, deletedAt: IsNull() }))
-      throw new ApiError('VEHICLE_HAS_DRIVES')
-    const { affected } = await manager.update(
-      VehicleEntity,
-      { id, version: basedOn, deletedAt: IsNull() },
-      { deletedAt: this.now() },
-    )
-    if (affected === 1) return
-    throw new ApiError('VERSION_CONFLICT', { conflict: { yours: { basedOn }, current: await this.get(id) } })
+    await inTransaction(this.source, async (manager) => {
+      const { affected } = await manager.update(
+        VehicleEntity,
+        { id, version: basedOn, deletedAt: IsNull() },
+        { deletedAt: this.now() },
+      )
+      if (affected !== 1)
+        throw new ApiError('VERSION_CONFLICT', { conflict: { yours: { basedOn }, current: await this.get(id) } })
+      // Looked at last, with the vehicle in hand: a drive that is being put on it waits, and finds it gone.
+      if (await manager.existsBy(DriveEntity, { vehicleId: id, deletedAt: IsNull() }))
+        throw new ApiError('VEHICLE_HAS_DRIVES')
+    })
   }
 
   async restore(id: string): Promise<VehicleRecord> {
-    await this.source.manager.update(VehicleEntity, { id }, { deletedAt: null })
+    await managerOf(this.source).update(VehicleEntity, { id }, { deletedAt: null })
     return this.get(id)
   }
 }

@@ -6,13 +6,13 @@ import {
   newJob,
   type DriveRecord,
   type ErrorBody,
-  type Finding,
+  type Diagnosis,
   type Fitting,
   type Job,
   type PhotoRecord,
   type VehicleRecord,
-  type Walkround,
-} from '@emery/core'
+  type Inspection,
+} from '@emery/core/api'
 import { ApiError } from '../http/errors.ts'
 import { JobService } from '../jobs/job-service.ts'
 import { ketch } from '../testing/documents.ts'
@@ -22,7 +22,7 @@ import { packed, unpacked } from './zip.ts'
 let at: TestApp
 let vehicle: VehicleRecord
 let drive: DriveRecord
-let findingId: string
+let diagnosisId: string
 beforeAll(async () => {
   at = await startTestApp()
   const fields = { name: 'Gannet coupe', plate: 'GN-1', engine: '1.9', distance: 48_200, notes: 'blue' }
@@ -41,24 +41,37 @@ beforeAll(async () => {
   const mark = { id, width, height, marks: [{ x: 0.5, y: 0.5, words: 'here' }] }
   const check = { part: 'belt.main', partName: 'Main belt', check: 'damage', value: null, state: 'none' }
   await request(at.app)
-    .post(`${below}/walkrounds`)
+    .post(`${below}/inspections`)
     .send({
-      ...{ distance: 48_100, beltOff: false, renewed: [], sum: [], note: '', by: 'Isla' },
-      checks: [{ ...check, verdict: 'ok', reason: 'fine', note: '', photos: [mark] }],
+      distance: 48_100,
+      beltOff: false,
+      renewed: [],
+      sum: [],
+      note: '',
+      by: 'Isla',
+      checks: [{ ...check, verdict: 'fine', reason: 'fine', note: '', photos: [mark] }],
     })
     .expect(201)
   const answers = [{ test: 'heard', outcome: 'squeal', words: 'What is heard: Squeal' }]
   const found = await request(at.app)
-    .post(`${below}/findings`)
+    .post(`${below}/diagnoses`)
     .send({
-      ...{ answers, cause: 'worn-belt', causeName: 'Ribs worn', probability: 0.7, edition: '1', actions: ['New belt'] },
-      ...{ prove: 'Quiet.', note: '', distance: 48_100, by: 'Isla' },
+      answers,
+      cause: 'worn-belt',
+      causeName: 'Ribs worn',
+      probability: 0.7,
+      edition: '1',
+      actions: ['New belt'],
+      prove: 'Quiet.',
+      note: '',
+      distance: 48_100,
+      by: 'Isla',
     })
     .expect(201)
-  findingId = (found.body as Finding).id
+  diagnosisId = (found.body as Diagnosis).id
   await request(at.app)
     .post('/api/jobs')
-    .send({ ...newJob(drive.id), complaint: 'squeals', findings: [findingId], pictures: [mark] })
+    .send({ ...newJob(drive.id), complaint: 'squeals', diagnoses: [diagnosisId], pictures: [mark] })
     .expect(201)
 })
 afterAll(() => at.close())
@@ -85,7 +98,7 @@ const listed = async () => ({
   pictures: (await counts()).at(-1),
 })
 const counts = async () => {
-  const tables = ['vehicles', 'drives', 'fittings', 'walkrounds', 'jobs', 'photos']
+  const tables = ['vehicles', 'drives', 'fittings', 'inspections', 'jobs', 'photos']
   const all = await Promise.all(
     tables.map(async (table) => {
       const [row] = await at.source.query<{ n: string }[]>(`SELECT COUNT(*) AS n FROM ${table}`)
@@ -99,7 +112,9 @@ test('a vehicle goes out as files anyone can open, and comes in again with every
   const zip = await out(vehicle.id)
   const files = await unpacked(zip)
   expect([...files.keys()]).toEqual([
-    ...['vehicle.json', 'drives/1-Main-drive.drive.json', 'drives/1-Main-drive.records.json'],
+    'vehicle.json',
+    'drives/1-Main-drive.drive.json',
+    'drives/1-Main-drive.records.json',
     expect.stringMatching(/^pictures\/[0-9a-f-]{36}\.jpg$/),
   ])
   expect(JSON.parse(files.get('drives/1-Main-drive.drive.json')?.toString() ?? '')).toEqual(ketch())
@@ -113,13 +128,13 @@ test('a vehicle goes out as files anyone can open, and comes in again with every
   const rows = async <Row>(path: string) =>
     Object.values((await request(at.app).get(path).expect(200)).body as Record<string, Row[]>)[0] ?? []
   const below = `/api/drives/${copy?.id ?? ''}`
-  expect(await rows<Fitting>(`${below}/fittings`)).toMatchObject([{ mark: '6PK1675', by: 'Isla', distance: 48_000 }])
-  const [finding] = await rows<Finding>(`${below}/findings`)
-  expect(finding).toMatchObject({ causeName: 'Ribs worn', by: 'Isla' })
+  expect(await rows<Fitting>(`${below}/fittings`)).toMatchObject([{ mark: '6PK1675', by: 'Wren', distance: 48_000 }])
+  const [diagnosis] = await rows<Diagnosis>(`${below}/diagnoses`)
+  expect(diagnosis).toMatchObject({ causeName: 'Ribs worn', by: 'Wren' })
   const [job] = await rows<Job>(`/api/jobs?driveId=${copy?.id ?? ''}`)
-  expect(job).toMatchObject({ complaint: 'squeals', findings: [finding?.id] })
-  expect(finding?.id).not.toBe(findingId)
-  const [walk] = await rows<Walkround>(`${below}/walkrounds`)
+  expect(job).toMatchObject({ complaint: 'squeals', diagnoses: [diagnosis?.id] })
+  expect(diagnosis?.id).not.toBe(diagnosisId)
+  const [walk] = await rows<Inspection>(`${below}/inspections`)
   const photo = walk?.checks[0]?.photos[0]?.id
   expect([...files.keys()].join()).not.toContain(photo)
   expect(job?.pictures).toMatchObject([{ id: photo, marks: [{ words: 'here' }] }])
@@ -131,7 +146,7 @@ test('a vehicle goes out as files anyone can open, and comes in again with every
   expect(second.get('drives/1-Main-drive.drive.json')).toEqual(files.get('drives/1-Main-drive.drive.json'))
 })
 
-test('what cannot be brought in to its end is not there at all', async () => {
+test('what cannot be brought in to its end is not present at all', async () => {
   const before = await listed()
   const full = jest.spyOn(JobService.prototype, 'bringIn').mockRejectedValueOnce(new ApiError('JOBS_FULL'))
   const refused = await bringIn(await out(vehicle.id)).expect(409)
@@ -183,8 +198,8 @@ describe('refused in a sentence, and nothing is stored', () => {
 
   test.each<[string, () => Buffer | Promise<Buffer>, RegExp]>([
     ['no ZIP at all', () => Buffer.from('<script>alert(1)</script>'), /is not a ZIP file/],
-    ['a name that leads out', () => forged('../../etc/emery', Buffer.from('x')), /leads out of it/],
-    ['a name from the root', () => forged('/etc/emery', Buffer.from('x')), /leads out of it/],
+    ['a name that leads out', () => forged('../../etc/emery', Buffer.from('x')), /points outside it/],
+    ['a name from the root', () => forged('/etc/emery', Buffer.from('x')), /points outside it/],
     ['a bomb that says so', () => forged('vehicle.json', Buffer.alloc(1000), 4_000_000_000), /4000 MB, more than/],
     [
       'a bomb that hides it',
@@ -196,6 +211,27 @@ describe('refused in a sentence, and nothing is stored', () => {
     ['a missing picture', () => without(/^pictures/), /is missing from the ZIP/],
     ['a drive that is none', () => without(/\.drive\.json$/, '{"format":"other"}'), /format/],
     ['records that are not JSON', () => without(/\.records\.json$/, '{'), /is not JSON/],
+    [
+      'records without an end to their depth',
+      () => without(/\.records\.json$/, '['.repeat(100_000)),
+      /nested more than/,
+    ],
+    ['nine megabytes of nothings', () => without(/\.records\.json$/, `[${'{},'.repeat(3_000_000)}{}]`), /9 MB of JSON/],
+    [
+      'a list longer than it may be',
+      () =>
+        without(/\.records\.json$/, `{"fittings":[${'{},'.repeat(9000)}{}],"diagnoses":[],"inspections":[],"jobs":[]}`),
+      /fewer|at most|less than/,
+    ],
+    [
+      'a day that there is not',
+      () =>
+        without(
+          /\.records\.json$/,
+          '{"fittings":[],"diagnoses":[],"inspections":[{"at":"2026-99-99T00:00Z","fields":{}}],"jobs":[]}',
+        ),
+      /must be a moment/,
+    ],
   ])('%s', async (_, make, sentence) => {
     const before = await counts()
     const refused = await bringIn(await make()).expect(422)

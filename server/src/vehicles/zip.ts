@@ -5,9 +5,9 @@ import { ZipFile as NewZip } from 'yazl'
 import { ApiError } from '../http/errors.ts'
 
 /** Bytes of a ZIP as it is sent, and of all it unpacks to; and how many files it may hold. */
-export const MOST_ZIP_BYTES = 100_000_000
-const MOST_UNPACKED_BYTES = 300_000_000
-const MOST_FILES = 2000
+export const MAX_ZIP_BYTES = 100_000_000
+const MAX_UNPACKED_BYTES = 300_000_000
+const MAX_FILES = 2000
 
 const open = promisify<Buffer, Options, ZipFile>(fromBuffer)
 
@@ -30,7 +30,7 @@ export async function unpacked(zip: Buffer): Promise<ReadonlyMap<string, Buffer>
   }
   const entries = await entriesOf(file)
   const all = entries.reduce((sum, { uncompressedSize }) => sum + uncompressedSize, 0)
-  if (all > MOST_UNPACKED_BYTES)
+  if (all > MAX_UNPACKED_BYTES)
     throw badZip('$', `unpacks to ${Math.round(all / 1e6)} MB, more than a vehicle can have`)
   const found = new Map<string, Buffer>()
   for (const entry of entries) {
@@ -55,14 +55,14 @@ function entriesOf(file: ZipFile): Promise<readonly Entry[]> {
     file.on('end', () => resolve(entries))
     file.on('entry', (entry: Entry) => {
       entries.push(entry)
-      if (entries.length > MOST_FILES) reject(badZip('$', `holds more than ${MOST_FILES} files`))
+      if (entries.length > MAX_FILES) reject(badZip('$', `holds more than ${MAX_FILES} files`))
       else file.readEntry()
     })
     file.readEntry()
   })
 }
 
-const OUTSIDE = 'holds a file whose name leads out of it'
+const OUTSIDE = 'contains a file whose name points outside it'
 
 /** A ZIP of files by name. */
 export async function packed(files: ReadonlyMap<string, Buffer | string>): Promise<Buffer> {

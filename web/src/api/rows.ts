@@ -1,7 +1,7 @@
 import { ask } from './client.ts'
 
 /** A whole table over a workshop's wireless takes its time. */
-const PATIENCE_MS = 120_000
+const TIMEOUT_MS = 120_000
 
 /** A table of the workshop's on the server: many added at once, one changed or struck out on top of the version that was seen. */
 export interface RowsApi<Fields, Row> {
@@ -16,8 +16,8 @@ export interface RowsApi<Fields, Row> {
 export function rowsApi<Fields extends object, Row>(path: string, named: string): RowsApi<Fields, Row> {
   const rowsOf = (answer: Readonly<Record<string, Row[]>>) => answer[named] ?? []
   return {
-    list: async () => rowsOf(await ask(path, { patience: PATIENCE_MS })),
-    add: async (rows) => rowsOf(await ask(path, { method: 'POST', json: { [named]: rows }, patience: PATIENCE_MS })),
+    list: async () => rowsOf(await ask(path, { timeout: TIMEOUT_MS })),
+    add: async (rows) => rowsOf(await ask(path, { method: 'POST', json: { [named]: rows }, timeout: TIMEOUT_MS })),
     save: (id, basedOn, fields) => ask<Row>(`${path}/${id}`, { method: 'PUT', json: { basedOn, ...fields } }),
     remove: (id, basedOn) => ask<undefined>(`${path}/${id}?basedOn=${basedOn}`, { method: 'DELETE' }),
     restore: (id) => ask<Row>(`${path}/${id}/restore`, { method: 'POST' }),

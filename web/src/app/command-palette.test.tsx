@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, expect, jest, test } from '@jest/globals'
 import { cleanup, screen } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
-import type { Found } from '@emery/core'
+import type { Found } from '@emery/core/api'
 import { demoDrive } from '../testing/drives.ts'
 import { FakeServer, show } from '../testing/fake-server.tsx'
 import { CommandPalette } from './command-palette.tsx'
@@ -56,7 +56,7 @@ test('arrows go round and Enter does the marked one', async () => {
 
 test('nothing found is said, and Enter then does nothing', async () => {
   await userEvent.type(screen.getByRole('combobox'), 'zeppelin{Enter}')
-  expect(screen.getByText('Nothing here is called that.')).not.toBeNull()
+  expect(screen.getByText('No results.')).not.toBeNull()
   expect(onClose).not.toHaveBeenCalled()
 })
 

@@ -2,12 +2,12 @@ import { useQuery } from '@tanstack/react-query'
 import { Input, Modal } from 'antd'
 import { useDeferredValue, useState, type KeyboardEvent } from 'react'
 import { useNavigate } from 'react-router'
-import { JOB_STAGES, type Found } from '@emery/core'
-import { driveListQuery } from '../api/drives.ts'
-import { searchQuery } from '../api/search.ts'
+import { JOB_STAGES, type Found } from '@emery/core/api'
+import { driveListQuery } from '../drives/drives-api.ts'
+import { searchQuery } from './search-api.ts'
 import { STAGE_WORDS } from '../jobs/stage-words.ts'
 import styles from './command-palette.module.css'
-import type { Command } from './top-bar.ts'
+import type { Command } from '../ui/top-bar.ts'
 
 interface PaletteProps {
   readonly open: boolean
@@ -25,7 +25,15 @@ interface Choice {
 /** Finds a vehicle, a drive, a job or a belt, or does a command, by typing parts of its name. */
 export function CommandPalette({ open, onClose, commands }: PaletteProps) {
   return (
-    <Modal open={open} onCancel={onClose} footer={null} closable={false} width={560} destroyOnHidden title="Find or do">
+    <Modal
+      open={open}
+      onCancel={onClose}
+      footer={null}
+      closable={false}
+      width={560}
+      destroyOnHidden
+      title="Search or run a command"
+    >
       <Finder onClose={onClose} commands={commands} />
     </Modal>
   )
@@ -84,8 +92,8 @@ function Finder({ onClose, commands }: Omit<PaletteProps, 'open'>) {
       <Input
         autoFocus
         size="large"
-        placeholder="A vehicle, a plate, a drive, a job, a belt, or what to do"
-        aria-label="Find or do"
+        placeholder="Vehicle, plate, drive, job, belt or command"
+        aria-label="Search or run a command"
         role="combobox"
         aria-expanded
         aria-controls="found"
@@ -111,13 +119,16 @@ function Finder({ onClose, commands }: Omit<PaletteProps, 'open'>) {
           </li>
         ))}
       </ul>
-      {choices.length === 0 && <p>Nothing here is called that.</p>}
+      {choices.length === 0 && <p>No results.</p>}
     </div>
   )
 }
 
 const KIND_WORDS: Readonly<Record<Found['kind'], string>> = {
-  ...{ vehicle: 'vehicle', drive: 'drive', job: 'job', belt: 'belt on the shelf' },
+  vehicle: 'vehicle',
+  drive: 'drive',
+  job: 'job',
+  belt: 'belt on the shelf',
 }
 
 /** A job's hint is its stage, which has a word of its own on every screen. */
@@ -129,5 +140,5 @@ function hintOf({ kind, hint }: Found): string {
 function addressOf({ kind, id, driveId, title }: Found): string {
   if (kind === 'vehicle') return `/vehicles/${id}`
   if (kind === 'drive') return `/drives/${id}`
-  return kind === 'job' ? `/drives/${driveId ?? ''}/fit?job=${id}` : `/shelf?q=${encodeURIComponent(title)}`
+  return kind === 'job' ? `/drives/${driveId ?? ''}/belt-change?job=${id}` : `/shelf?q=${encodeURIComponent(title)}`
 }

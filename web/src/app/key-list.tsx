@@ -1,6 +1,6 @@
 import { Modal } from 'antd'
 import styles from './command-palette.module.css'
-import type { Command } from './top-bar.ts'
+import type { Command } from '../ui/top-bar.ts'
 
 interface KeyListProps {
   readonly open: boolean
@@ -10,9 +10,9 @@ interface KeyListProps {
 
 /** Keys that are not commands: they belong to the drawing and need a pulley in hand. */
 const DRAWING_KEYS: readonly (readonly [string, string])[] = [
-  ['Tab, Enter', 'go to a pulley in the drawing, take it in hand'],
-  ['Arrows', 'move the pulley in hand by 1 mm; with Shift 10 mm, with Alt 0.1 mm'],
-  ['Esc', 'let go, or call a drag off'],
+  ['Tab, Enter', 'move to a pulley in the drawing and select it'],
+  ['Arrows', 'move the selected pulley by 1 mm; Shift: 10 mm, Alt: 0.1 mm'],
+  ['Esc', 'clear the selection, or cancel a drag'],
 ]
 
 export function KeyList({ open, onClose, commands }: KeyListProps) {

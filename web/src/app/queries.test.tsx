@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, expect, jest, test } from '@jest/globals'
-import type { PersonRecord } from '@emery/core'
+import type { PersonRecord } from '@emery/core/api'
 import { RequestFailure } from '../api/client.ts'
-import { boardFilter } from '../api/jobs.ts'
+import { boardFilter } from '../jobs/jobs-api.ts'
 import { FakeServer } from '../testing/fake-server.tsx'
 import { askAhead, queries } from './queries.ts'
 

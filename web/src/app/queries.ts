@@ -1,6 +1,6 @@
 import { QueryClient } from '@tanstack/react-query'
 import { RequestFailure } from '../api/client.ts'
-import { sessionQuery } from '../api/people.ts'
+import { sessionQuery } from '../people/people-api.ts'
 
 /** What has been fetched from the server, for the whole application. */
 export const queries = new QueryClient({

@@ -1,7 +1,7 @@
 import { createBrowserRouter, Navigate } from 'react-router'
-import { boardCountsQuery, boardDuesQuery, boardFilter, boardQuery } from '../api/jobs.ts'
-import { driveListQuery } from '../api/drives.ts'
-import { Crash, NoSuchPage } from './dead-ends.tsx'
+import { boardCountsQuery, boardDuesQuery, boardFilter, boardQuery } from '../jobs/jobs-api.ts'
+import { driveListQuery } from '../drives/drives-api.ts'
+import { Crash, NoSuchPage } from './error-pages.tsx'
 import { askAhead, queries } from './queries.ts'
 import { Shell } from './shell.tsx'
 
@@ -18,7 +18,7 @@ export const router = createBrowserRouter([
           return null
         },
         lazy: async () => ({ Component: (await import('../drives/drives-screen.tsx')).DrivesScreen }),
-        hydrateFallbackElement: <p role="status">Fetching the drives …</p>,
+        hydrateFallbackElement: <p role="status">Loading drives …</p>,
       },
       {
         path: 'board',
@@ -35,83 +35,85 @@ export const router = createBrowserRouter([
         },
         // Typing narrows the list in the address; the screen asks for that itself.
         shouldRevalidate: () => false,
-        lazy: async () => ({ Component: (await import('../board/board-screen.tsx')).BoardScreen }),
-        hydrateFallbackElement: <p role="status">Fetching the jobs …</p>,
+        lazy: async () => ({ Component: (await import('../jobs/board/board-screen.tsx')).BoardScreen }),
+        hydrateFallbackElement: <p role="status">Loading jobs …</p>,
       },
       {
         path: 'vehicles',
         lazy: async () => ({ Component: (await import('../vehicles/vehicles-screen.tsx')).VehiclesScreen }),
-        hydrateFallbackElement: <p role="status">Fetching the vehicles …</p>,
+        hydrateFallbackElement: <p role="status">Loading vehicles …</p>,
       },
       {
         path: 'vehicles/:vehicleId',
         lazy: async () => ({ Component: (await import('../vehicles/vehicle-screen.tsx')).VehicleScreen }),
-        hydrateFallbackElement: <p role="status">Fetching the vehicle …</p>,
+        hydrateFallbackElement: <p role="status">Loading the vehicle …</p>,
       },
       {
         path: 'drives/new',
         lazy: async () => ({ Component: (await import('../start/new-drive-screen.tsx')).NewDriveScreen }),
-        hydrateFallbackElement: <p role="status">Clearing the bench …</p>,
+        hydrateFallbackElement: <p role="status">Loading …</p>,
       },
       {
         path: 'drives/:driveId/history',
         lazy: async () => ({ Component: (await import('../history/history-screen.tsx')).HistoryScreen }),
-        hydrateFallbackElement: <p role="status">Fetching the versions …</p>,
+        hydrateFallbackElement: <p role="status">Loading versions …</p>,
       },
       {
         path: 'drives/:driveId/card/:beltId',
         lazy: async () => ({ Component: (await import('../card/belt-card-screen.tsx')).BeltCardScreen }),
-        hydrateFallbackElement: <p role="status">Making the card …</p>,
+        hydrateFallbackElement: <p role="status">Loading the belt card …</p>,
       },
       {
         path: 'drives/:driveId/job/:jobId/sheet',
-        lazy: async () => ({ Component: (await import('../jobs/job-sheet-screen.tsx')).JobSheetScreen }),
-        hydrateFallbackElement: <p role="status">Laying out the sheet …</p>,
+        lazy: async () => ({ Component: (await import('../jobs/sheet/job-sheet-screen.tsx')).JobSheetScreen }),
+        hydrateFallbackElement: <p role="status">Loading the sheet …</p>,
       },
       {
         path: 'shelf',
         lazy: async () => ({ Component: (await import('../shelf/shelf-screen.tsx')).ShelfScreen }),
-        hydrateFallbackElement: <p role="status">Fetching the shelf …</p>,
+        hydrateFallbackElement: <p role="status">Loading the shelf …</p>,
       },
       {
         path: 'noise/:driveId?',
         lazy: async () => ({ Component: (await import('../noise/noise-screen.tsx')).NoiseScreen }),
-        hydrateFallbackElement: <p role="status">Listening …</p>,
+        hydrateFallbackElement: <p role="status">Loading …</p>,
       },
       {
-        path: 'noise/:driveId/sheet/:findingId',
-        lazy: async () => ({ Component: (await import('../noise/finding-sheet-screen.tsx')).FindingSheetScreen }),
-        hydrateFallbackElement: <p role="status">Laying out the sheet …</p>,
+        path: 'noise/:driveId/sheet/:diagnosisId',
+        lazy: async () => ({ Component: (await import('../noise/diagnosis-sheet-screen.tsx')).DiagnosisSheetScreen }),
+        hydrateFallbackElement: <p role="status">Loading the sheet …</p>,
       },
       {
-        path: 'walkround/:driveId/sheet/:walkId',
-        lazy: async () => ({ Component: (await import('../walkround/walk-sheet-screen.tsx')).WalkSheetScreen }),
-        hydrateFallbackElement: <p role="status">Laying out the sheet …</p>,
+        path: 'inspection/:driveId/sheet/:inspectionId',
+        lazy: async () => ({
+          Component: (await import('../inspection/inspection-sheet-screen.tsx')).InspectionSheetScreen,
+        }),
+        hydrateFallbackElement: <p role="status">Loading the sheet …</p>,
       },
       {
-        path: 'walkround/:driveId?',
-        lazy: async () => ({ Component: (await import('../walkround/walkround-screen.tsx')).WalkroundScreen }),
-        hydrateFallbackElement: <p role="status">Fetching the lamp …</p>,
+        path: 'inspection/:driveId?',
+        lazy: async () => ({ Component: (await import('../inspection/inspection-screen.tsx')).InspectionScreen }),
+        hydrateFallbackElement: <p role="status">Loading the inspection …</p>,
       },
       {
         path: 'people',
         lazy: async () => ({ Component: (await import('../people/people-screen.tsx')).PeopleScreen }),
-        hydrateFallbackElement: <p role="status">Fetching the list …</p>,
+        hydrateFallbackElement: <p role="status">Loading the list …</p>,
       },
       {
         path: 'rules/noise',
         lazy: async () => ({ Component: (await import('../knowledge/knowledge-screen.tsx')).KnowledgeScreen }),
-        hydrateFallbackElement: <p role="status">Fetching the knowledge …</p>,
+        hydrateFallbackElement: <p role="status">Loading causes and tests …</p>,
       },
       {
         path: 'rules',
         lazy: async () => ({ Component: (await import('../rules/rules-screen.tsx')).RulesScreen }),
-        hydrateFallbackElement: <p role="status">Fetching the rules …</p>,
+        hydrateFallbackElement: <p role="status">Loading rules …</p>,
       },
       {
         path: 'drives/:driveId/:step?',
-        lazy: async () => ({ Component: (await import('../bench/bench-screen.tsx')).BenchScreen }),
-        hydrateFallbackElement: <p role="status">Opening the bench …</p>,
+        lazy: async () => ({ Component: (await import('../drive-screen/open-drive-screen.tsx')).OpenDriveScreen }),
+        hydrateFallbackElement: <p role="status">Loading the drive …</p>,
       },
       { path: '*', element: <NoSuchPage /> },
     ],

@@ -1,27 +1,43 @@
 import { MoonOutlined, SearchOutlined, SunOutlined } from '@ant-design/icons'
 import { Button, Tooltip } from 'antd'
-import { useCallback, useMemo, useState } from 'react'
+import { lazy, Suspense, useCallback, useEffect, useMemo, useState } from 'react'
 import { NavLink, Outlet, useNavigate } from 'react-router'
-import { BoardIcon } from './board-icon.tsx'
+import { BoardIcon } from './icons/board-icon.tsx'
 import { CommandPalette } from './command-palette.tsx'
-import { DrivesIcon } from './drives-icon.tsx'
+import { DrivesIcon } from './icons/drives-icon.tsx'
 import { KeyList } from './key-list.tsx'
-import { NoiseIcon } from './noise-icon.tsx'
+import { NoiseIcon } from './icons/noise-icon.tsx'
 import { PersonMenu } from '../people/person-menu.tsx'
-import { usePreferences } from './preferences.ts'
-import { useKeys } from './keys.ts'
+import { usePreferences } from '../ui/preferences.ts'
+import { useKeys } from '../ui/shortcuts.ts'
 import styles from './shell.module.css'
-import { TopBarSetter, type Command, type TopBarContent } from './top-bar.ts'
-import { RulesIcon } from './rules-icon.tsx'
-import { ShelfIcon } from './shelf-icon.tsx'
-import { WalkroundIcon } from './walkround-icon.tsx'
+import { TopBarSetter, type Command, type TopBarContent } from '../ui/top-bar.ts'
+import { RulesIcon } from './icons/rules-icon.tsx'
+import { ShelfIcon } from './icons/shelf-icon.tsx'
+import { InspectionIcon } from './icons/inspection-icon.tsx'
 import { UnitSwitch } from './unit-switch.tsx'
+
+// What it checks a job with is more than all of the frame.
+const WaitingJobEdits = lazy(() =>
+  import('../jobs/waiting-job-edits.tsx').then((module) => ({ default: module.WaitingJobEdits })),
+)
+// Few ask for it, and its licences are long.
+const About = lazy(() => import('./about.tsx'))
+
+/** What an earlier visit left unsent is looked at once the screen that was opened stands. */
+const SETTLED_MS = 4000
 
 /** The frame round every screen: top bar, rail, and the screen itself. */
 export function Shell() {
   const [content, setContent] = useState<TopBarContent | null>(null)
   const [paletteOpen, setPaletteOpen] = useState(false)
   const [keysOpen, setKeysOpen] = useState(false)
+  const [aboutOpen, setAboutOpen] = useState(false)
+  const [settledIn, setSettledIn] = useState(false)
+  useEffect(() => {
+    const timer = setTimeout(() => setSettledIn(true), SETTLED_MS)
+    return () => clearTimeout(timer)
+  }, [])
   const { units, setUnits, light, setLight } = usePreferences()
   const navigate = useNavigate()
   const switchLight = useCallback(() => setLight(light === 'dark' ? 'light' : 'dark'), [light, setLight])
@@ -29,23 +45,24 @@ export function Shell() {
   const commands = useMemo<readonly Command[]>(
     () => [
       ...(content?.commands ?? []),
-      { id: 'board', label: 'Board: jobs, and what falls due', run: () => void navigate('/board') },
+      { id: 'board', label: 'Board: jobs, and what is due', run: () => void navigate('/board') },
       { id: 'vehicles', label: 'All vehicles', run: () => void navigate('/vehicles') },
       { id: 'drives', label: 'All drives', run: () => void navigate('/drives') },
-      { id: 'shelf', label: 'The shelf: belts, and what their numbers mean', run: () => void navigate('/shelf') },
-      { id: 'noise', label: 'Noise: what is making that sound', run: () => void navigate('/noise') },
-      { id: 'walkround', label: 'Walkround: what is worn', run: () => void navigate('/walkround') },
-      { id: 'rules', label: 'Rules: every value the verdicts rest on', run: () => void navigate('/rules') },
-      { id: 'people', label: 'People of the workshop, and what they may do', run: () => void navigate('/people') },
-      { id: 'knowledge', label: 'Noise: edit causes and tests', run: () => void navigate('/rules/noise') },
+      { id: 'shelf', label: 'Shelf: belts in stock, and what their labels mean', run: () => void navigate('/shelf') },
+      { id: 'noise', label: 'Noise: find what makes the noise', run: () => void navigate('/noise') },
+      { id: 'inspection', label: 'Inspection: check a drive for wear', run: () => void navigate('/inspection') },
+      { id: 'rules', label: 'Rules: the limits behind the verdicts', run: () => void navigate('/rules') },
+      { id: 'people', label: 'People and their roles', run: () => void navigate('/people') },
+      { id: 'knowledge', label: 'Edit noise causes and tests', run: () => void navigate('/rules/noise') },
       {
         id: 'units',
         label: units === 'mm' ? 'Show inches' : 'Show millimetres',
         run: () => setUnits(units === 'mm' ? 'inch' : 'mm'),
       },
-      { id: 'light', label: light === 'dark' ? 'Light theme' : 'Dark theme, for under the bonnet', run: switchLight },
-      { id: 'find', label: 'Find or do …', keys: 'Ctrl K', run: () => setPaletteOpen(true) },
+      { id: 'light', label: light === 'dark' ? 'Light theme' : 'Dark theme', run: switchLight },
+      { id: 'find', label: 'Search or run a command …', keys: 'Ctrl K', run: () => setPaletteOpen(true) },
       { id: 'keys', label: 'Keys', keys: '?', run: () => setKeysOpen(true) },
+      { id: 'about', label: 'About Emery, and licences', run: () => setAboutOpen(true) },
     ],
     [content, navigate, units, setUnits, light, switchLight],
   )
@@ -63,7 +80,7 @@ export function Shell() {
           </NavLink>
           <div className={styles['inHand']}>{content?.title}</div>
           <button type="button" className={styles['find']} onClick={() => setPaletteOpen(true)}>
-            <SearchOutlined aria-hidden /> <span>Find or do …</span> <kbd>Ctrl K</kbd>
+            <SearchOutlined aria-hidden /> <span>Search or run a command …</span> <kbd>Ctrl K</kbd>
           </button>
           <UnitSwitch />
           <Tooltip title={light === 'dark' ? 'Light theme' : 'Dark theme'}>
@@ -94,9 +111,9 @@ export function Shell() {
             <NoiseIcon />
             Noise
           </NavLink>
-          <NavLink to="/walkround">
-            <WalkroundIcon />
-            Walkround
+          <NavLink to="/inspection">
+            <InspectionIcon />
+            Inspection
           </NavLink>
           <NavLink to="/rules">
             <RulesIcon />
@@ -107,7 +124,17 @@ export function Shell() {
           <Outlet />
         </main>
       </div>
+      {settledIn && (
+        <Suspense fallback={null}>
+          <WaitingJobEdits />
+        </Suspense>
+      )}
       <CommandPalette open={paletteOpen} onClose={() => setPaletteOpen(false)} commands={commands} />
+      {aboutOpen && (
+        <Suspense fallback={null}>
+          <About onClose={() => setAboutOpen(false)} />
+        </Suspense>
+      )}
       <KeyList open={keysOpen} onClose={() => setKeysOpen(false)} commands={commands} />
     </TopBarSetter.Provider>
   )

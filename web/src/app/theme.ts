@@ -1,5 +1,5 @@
 import { theme, type ThemeConfig } from 'antd'
-import type { Light } from './preferences.ts'
+import type { Light } from '../ui/preferences.ts'
 
 const SHARED = {
   fontFamily: "'Barlow', sans-serif",
@@ -10,6 +10,8 @@ const SHARED = {
   wireframe: false,
   motionDurationMid: '0.12s',
   motionDurationSlow: '0.16s',
+  // Whoever asks their machine for less motion gets none: what opens is there at once.
+  motion: !globalThis.matchMedia('(prefers-reduced-motion: reduce)').matches,
 } as const
 
 /** Ant Design's controls in Emery's colours; the same values as styles/tokens.css, which its engine has to compute with. */

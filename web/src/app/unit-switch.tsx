@@ -1,5 +1,5 @@
-import type { LengthStyle } from '@emery/core'
-import { usePreferences } from './preferences.ts'
+import type { LengthStyle } from '@emery/core/units'
+import { usePreferences } from '../ui/preferences.ts'
 import styles from './shell.module.css'
 
 const CHOICES: readonly { readonly value: LengthStyle; readonly label: string }[] = [

@@ -1,6 +1,9 @@
 import { createContext, useContext } from 'react'
 import { useStore } from 'zustand'
-import type { CheckedDrive, DriveSolution, SettledBelt, SettledDrive, ShopRules } from '@emery/core'
+import type { CheckedDrive } from '@emery/core/drive'
+import type { SettledBelt, SettledDrive } from '@emery/core/path'
+import type { ShopRules } from '@emery/core/rules'
+import type { DriveSolution } from '@emery/core/solution'
 import type { BenchState, BenchStore } from './store/bench-store.ts'
 
 /** What every part of the bench works from: the store, and the drive solved as it stands on the screen. */
@@ -23,7 +26,7 @@ export const BenchContext = createContext<BenchParts | null>(null)
 
 export function useBench(): BenchParts {
   const parts = useContext(BenchContext)
-  if (parts === null) throw new Error('This part of the bench stands outside of it.')
+  if (parts === null) throw new Error('A part of the bench was used outside the bench.')
   return parts
 }
 

@@ -1,8 +1,8 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { useEffect, useRef, useState } from 'react'
 import { v4 as newId } from 'uuid'
-import type { DriveRecord } from '@emery/core'
-import { driveKeys, saveDrive } from '../api/drives.ts'
+import type { DriveRecord } from '@emery/core/api'
+import { driveKeys, saveDrive } from '../drives/drives-api.ts'
 import { createBenchStore, type BenchState, type BenchStore } from './store/bench-store.ts'
 import { browserShelf, Saver, type SaveState } from './store/saver.ts'
 
@@ -21,7 +21,7 @@ export function useBenchStore(record: DriveRecord): { readonly open: OpenBench; 
 
   useEffect(() => {
     const left = saver.resume()
-    if (left !== null) store.getState().replace('changes from an earlier visit', left)
+    if (left !== null) store.getState().replace('changes from an earlier session', left)
     const unsubscribe = store.subscribe((now, before) => {
       const inGesture = now.gesture !== null
       const settled = before.gesture !== null && !inGesture

@@ -1,4 +1,5 @@
-import { photoOfDrive, surveyDrive, type CheckedDrive, type DriveSurvey, type PhotoResult } from '@emery/core'
+import type { CheckedDrive } from '@emery/core/drive'
+import { photoOfDrive, surveyDrive, type DriveSurvey, type PhotoResult } from '@emery/core/survey'
 import { useRestingDrive } from './bench-context.ts'
 
 /** Keeps what was worked out of a drive for as long as that drive is looked at, for all who ask. */

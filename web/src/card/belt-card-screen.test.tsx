@@ -1,6 +1,6 @@
 import { afterEach, beforeEach, expect, test } from '@jest/globals'
 import { cleanup, screen, within } from '@testing-library/react'
-import type { CheckedDrive } from '@emery/core'
+import type { CheckedDrive } from '@emery/core/drive'
 import { demoDrive } from '../testing/drives.ts'
 import { FakeServer, show } from '../testing/fake-server.tsx'
 import { BeltCardScreen } from './belt-card-screen.tsx'

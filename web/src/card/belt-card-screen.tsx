@@ -4,21 +4,16 @@ import { Button } from 'antd'
 import dayjs from 'dayjs'
 import { useMemo } from 'react'
 import { Link, useParams } from 'react-router'
-import {
-  beltLabel,
-  inchDecimalText,
-  millimetres,
-  settleDrive,
-  writeLabel,
-  type Belt,
-  type DriveRecord,
-  type Fitting,
-} from '@emery/core'
-import { driveQuery } from '../api/drives.ts'
-import { fittingsQuery } from '../api/fittings.ts'
-import { Notice } from '../app/notice.tsx'
-import { useTopBar } from '../app/top-bar.ts'
-import { SmallDrive } from '../shapes/small-drive.tsx'
+import type { DriveRecord, Fitting } from '@emery/core/api'
+import type { Belt } from '@emery/core/drive'
+import { settleDrive } from '@emery/core/path'
+import { beltLabel, writeLabel } from '@emery/core/sections'
+import { inchDecimalText, millimetres } from '@emery/core/units'
+import { driveQuery } from '../drives/drives-api.ts'
+import { fittingsQuery } from '../length/fittings-api.ts'
+import { Notice } from '../ui/notice.tsx'
+import { useTopBar } from '../ui/top-bar.ts'
+import { SmallDrive } from '../ui/drive-shapes/small-drive.tsx'
 import styles from './belt-card.module.css'
 
 /** A card for the glove box: the belt's number, how it runs, when it was fitted and where a spare is. */
@@ -38,7 +33,7 @@ export function BeltCardScreen() {
   const belt = record?.document.belts.find(({ id }) => id === beltId)
   if (error !== null && record === undefined) {
     return (
-      <Notice title="The card cannot be made" detail={error.message}>
+      <Notice title="The belt card could not be loaded" detail={error.message}>
         <Link to="/drives">All drives</Link>
       </Notice>
     )
@@ -46,13 +41,13 @@ export function BeltCardScreen() {
   if (record === undefined)
     return (
       <p role="status" style={{ padding: 32 }}>
-        Fetching the drive …
+        Loading the drive …
       </p>
     )
   if (belt === undefined) {
     return (
-      <Notice title="No such belt" detail="This drive has no belt of that name any more.">
-        <Link to={`/drives/${driveId}/length`}>Back to the bench</Link>
+      <Notice title="Belt not found" detail="This drive has no belt of that name any more.">
+        <Link to={`/drives/${driveId}/length`}>Back to the drive</Link>
       </Notice>
     )
   }
@@ -60,8 +55,8 @@ export function BeltCardScreen() {
   return (
     <div className={styles['page']}>
       <div className={styles['bar']}>
-        <Link to={`/drives/${driveId}/length`}>Back to the bench</Link>
-        <span>One card of 148 × 105 mm; empty lines are for a pen.</span>
+        <Link to={`/drives/${driveId}/length`}>Back to the drive</Link>
+        <span>One card, 148 × 105 mm. Empty lines are for handwriting.</span>
         <Button type="primary" size="large" icon={<PrinterOutlined />} onClick={() => window.print()}>
           Print
         </Button>
@@ -81,7 +76,7 @@ function Card({ record: { vehicle, document }, belt, fitting }: CardProps) {
   const settled = useMemo(() => settleDrive(document), [document])
   const { section, ribs, count = 1 } = belt
   const length = belt.length ?? fitting?.length ?? null
-  const mark = length === null ? null : beltLabel(section, ribs, length)
+  const mark = length === null ? null : beltLabel(section, ribs, length, belt.construction)
   const others =
     length === null
       ? []
@@ -113,14 +108,16 @@ function Card({ record: { vehicle, document }, belt, fitting }: CardProps) {
             letters={0.06}
             beltMark={({ belt: { id } }) => (id === belt.id ? 'plain' : 'unmet')}
             pulleyMark={({ id }) => (belt.route.some(({ pulley }) => pulley === id) ? 'plain' : 'unmet')}
-            label="How the belt runs"
+            label="Belt route"
           />
         ) : (
-          <p>The way of this belt is not drawn yet.</p>
+          <p>This belt has no route yet.</p>
         )}
         <figcaption>Seen from the front.</figcaption>
       </figure>
-      <footer>Engine off, key out. Hold a sprung arm until it rests. Never use the starter to roll a belt on.</footer>
+      <footer>
+        Engine off, key out. Hold a spring-loaded arm until it stops. Never use the starter to roll a belt on.
+      </footer>
     </article>
   )
 }

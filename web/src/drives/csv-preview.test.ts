@@ -1,5 +1,6 @@
 import { expect, test } from '@jest/globals'
-import { checkDrive, readPulleysCsv } from '@emery/core'
+import { checkDrive } from '@emery/core/drive'
+import { readPulleysCsv } from '@emery/core/exchange'
 import { driveOf } from './csv-preview.tsx'
 
 const drive = (text: string, crank: string) => {

@@ -1,6 +1,7 @@
 import { Input, Modal, Segmented, Select } from 'antd'
 import { useMemo, useState } from 'react'
-import { newDrive, readPulleysCsv, type CheckedDrive, type CsvRead, type DriveDocument, type Turn } from '@emery/core'
+import { newDrive, type CheckedDrive, type DriveDocument, type Turn } from '@emery/core/drive'
+import { readPulleysCsv, type CsvRead } from '@emery/core/exchange'
 import styles from './drives-screen.module.css'
 
 interface CsvPreviewProps {
@@ -24,11 +25,9 @@ export function CsvPreview({ file, text, onTake, onClose }: CsvPreviewProps) {
       open
       width={760}
       title={`${file}: ${shafts.length} parts`}
-      okText="Make a drive of them"
+      okText="Create a drive"
       okButtonProps={{ disabled: shafts.length === 0 }}
-      onOk={() =>
-        onTake(driveOf({ shafts, name: name.trim() === '' ? 'From a table' : name.trim(), crankTurns, crank }))
-      }
+      onOk={() => onTake(driveOf({ shafts, name: name.trim() === '' ? 'Import CSV' : name.trim(), crankTurns, crank }))}
       onCancel={onClose}
     >
       {problems.length > 0 && (
@@ -48,16 +47,16 @@ export function CsvPreview({ file, text, onTake, onClose }: CsvPreviewProps) {
               Name <Input value={name} maxLength={120} onChange={(event) => setName(event.target.value)} />
             </label>
             <label>
-              The crank is
+              Crank
               <Select
-                aria-label="The crank is"
+                aria-label="Crank"
                 value={crank}
                 options={shafts.map(({ shaft }) => ({ value: shaft.id, label: shaft.name }))}
                 onChange={setCrank}
               />
             </label>
             <label>
-              It turns
+              Direction
               <Segmented
                 value={crankTurns}
                 options={[
@@ -68,7 +67,7 @@ export function CsvPreview({ file, text, onTake, onClose }: CsvPreviewProps) {
               />
             </label>
           </div>
-          <table className={styles['csvTable']} aria-label="What was read">
+          <table className={styles['csvTable']} aria-label="Imported parts">
             <thead>
               <tr>
                 <th>part</th>

@@ -1,6 +1,7 @@
 import { useMemo } from 'react'
-import { settleDrive, type CheckedDrive } from '@emery/core'
-import { SmallDrive } from '../shapes/small-drive.tsx'
+import type { CheckedDrive } from '@emery/core/drive'
+import { settleDrive } from '@emery/core/path'
+import { SmallDrive } from '../ui/drive-shapes/small-drive.tsx'
 
 /** A drive small enough for a row of a list: its pulleys and belts, nothing written. */
 export function DriveMiniature({ drive }: { readonly drive: CheckedDrive }) {

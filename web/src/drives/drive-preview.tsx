@@ -1,5 +1,8 @@
 import { Modal } from 'antd'
-import { allProblems, beltLabel, describeSettled, settleDrive, type CheckedDrive } from '@emery/core'
+import type { CheckedDrive } from '@emery/core/drive'
+import { settleDrive } from '@emery/core/path'
+import { beltLabel } from '@emery/core/sections'
+import { allProblems, describeSettled } from '@emery/core/solution'
 import { DriveMiniature } from './drive-miniature.tsx'
 import styles from './drives-screen.module.css'
 
@@ -14,7 +17,7 @@ interface DrivePreviewProps {
 export function DrivePreview({ file, drive, onTake, onClose }: DrivePreviewProps) {
   const wrong = allProblems(describeSettled(settleDrive(drive)))
   return (
-    <Modal open width={560} title={file} okText="Import it" onOk={onTake} onCancel={onClose}>
+    <Modal open width={560} title={file} okText="Import" onOk={onTake} onCancel={onClose}>
       <div className={styles['preview']}>
         <DriveMiniature drive={drive} />
         <div>
@@ -22,8 +25,8 @@ export function DrivePreview({ file, drive, onTake, onClose }: DrivePreviewProps
           <p>{drive.shafts.map(({ name }) => name).join(', ')}</p>
           <p className="figures">
             {drive.belts
-              .map(({ section, ribs, length }) =>
-                length === null ? `${section}, length not known` : beltLabel(section, ribs, length),
+              .map(({ section, ribs, length, construction }) =>
+                length === null ? `${section}, length not known` : beltLabel(section, ribs, length, construction),
               )
               .join(', ')}
           </p>
@@ -31,7 +34,7 @@ export function DrivePreview({ file, drive, onTake, onClose }: DrivePreviewProps
       </div>
       <p>Everything in the file was read.</p>
       {wrong.length > 0 && (
-        <ul aria-label="Wants a look">
+        <ul aria-label="Needs attention">
           {wrong.map(({ code, where, message }) => (
             <li key={`${code} ${where.join(' ')}`}>{message}</li>
           ))}

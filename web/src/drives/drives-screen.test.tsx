@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals'
 import { cleanup, screen } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
-import type { DriveRecord } from '@emery/core'
+import type { DriveRecord } from '@emery/core/api'
 import { demoDrive } from '../testing/drives.ts'
 import { FakeServer, show } from '../testing/fake-server.tsx'
 import { DrivesScreen } from './drives-screen.tsx'
@@ -41,14 +41,14 @@ describe('the list of drives', () => {
     server.answers['GET /drives'] = list({ ...half, document: { ...half.document, shafts } })
     show(<DrivesScreen />)
     expect(await screen.findByText('being measured')).not.toBeNull()
-    expect(screen.getByLabelText('nothing yet')).not.toBeNull()
+    expect(screen.getByLabelText('not known')).not.toBeNull()
   })
 
   test('an empty garage says what to do next', async () => {
     server.answers['GET /drives'] = list()
     show(<DrivesScreen />)
     expect(await screen.findByText('No drives yet')).not.toBeNull()
-    expect(screen.getByText(/Start one from what is on the engine/)).not.toBeNull()
+    expect(screen.getByText(/Create one from the parts on your engine/)).not.toBeNull()
   })
 
   test('a search that finds nothing says so', async () => {
@@ -61,7 +61,7 @@ describe('the list of drives', () => {
   test('with the server away it says so and can be asked again', async () => {
     server.answers['GET /drives'] = 'away'
     show(<DrivesScreen />)
-    expect(await screen.findByText('The drives cannot be shown')).not.toBeNull()
+    expect(await screen.findByText('The drives could not be loaded')).not.toBeNull()
     server.answers['GET /drives'] = list(record('b', 'Back again'))
     await userEvent.click(screen.getByRole('button', { name: 'Try again' }))
     expect(await screen.findByText('Back again')).not.toBeNull()
@@ -110,7 +110,7 @@ describe('importing', () => {
     expect(preview.textContent).toContain('Blower drive')
     expect(preview.textContent).toContain('V13 × 887.5')
     expect(server.asked).not.toContain('POST /drives/import')
-    await userEvent.click(screen.getByRole('button', { name: 'Import it' }))
+    await userEvent.click(screen.getByRole('button', { name: 'Import' }))
     expect((await screen.findByRole('alert')).textContent).toContain('The database does not answer.')
   })
 
@@ -118,7 +118,7 @@ describe('importing', () => {
     server.answers['GET /drives'] = list()
     show(<DrivesScreen />)
     await choose('x'.repeat(1_000_001))
-    expect((await screen.findByRole('alert')).textContent).toContain('larger than a drive document can be')
+    expect((await screen.findByRole('alert')).textContent).toContain('the limit for a drive document')
     expect(server.asked).not.toContain('POST /drives/import')
   })
 })

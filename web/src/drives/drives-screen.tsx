@@ -3,20 +3,24 @@ import { useQuery } from '@tanstack/react-query'
 import { Button, Tooltip } from 'antd'
 import { useCallback, useMemo, useState, type DragEvent } from 'react'
 import { Link, useNavigate } from 'react-router'
-import { allProblems, beltLabel, runInsDue, solveDrive, type DriveRecord } from '@emery/core'
-import { driveListQuery, exportAddress } from '../api/drives.ts'
-import { Notice } from '../app/notice.tsx'
-import listPage from '../app/list-page.module.css'
-import { SearchField } from '../app/search-field.tsx'
-import { useTopBar } from '../app/top-bar.ts'
-import { useNow } from '../app/use-now.ts'
-import { runInDueWords } from '../readings/run-in-words.ts'
-import { VerdictMark, type Verdict } from '../readings/verdict-mark.tsx'
+import type { DriveRecord } from '@emery/core/api'
+import { beltLabel } from '@emery/core/sections'
+import { allProblems, solveDrive } from '@emery/core/solution'
+import { runInsDue } from '@emery/core/tension'
+import type { Verdict } from '@emery/core/verdict'
+import { driveListQuery, exportAddress } from './drives-api.ts'
+import { Notice } from '../ui/notice.tsx'
+import listPage from '../ui/list-page.module.css'
+import { SearchField } from '../ui/search-field.tsx'
+import { useTopBar } from '../ui/top-bar.ts'
+import { useNow } from '../ui/use-now.ts'
+import { runInDueWords } from '../ui/run-in-words.ts'
+import { VerdictMark } from '../ui/verdict-mark.tsx'
 import { DriveMiniature } from './drive-miniature.tsx'
 import styles from './drives-screen.module.css'
 import { useDeleteDrive } from './use-delete-drive.tsx'
 import { useDriveFiles } from './use-drive-files.tsx'
-import { vehicleTitle } from '../vehicles/vehicle-title.ts'
+import { vehicleTitle } from '../ui/vehicle-title.ts'
 
 /** Every drive the workshop keeps, the one last worked on first. */
 export function DrivesScreen() {
@@ -33,7 +37,7 @@ export function DrivesScreen() {
         title: <strong>Drives</strong>,
         commands: [
           { id: 'new', label: 'New drive', keys: 'N', run: startNew },
-          { id: 'import', label: 'Import a drive document or a table', keys: 'I', run: chooseFile },
+          { id: 'import', label: 'Import a drive document or a CSV file', keys: 'I', run: chooseFile },
         ],
       }),
       [chooseFile, startNew],
@@ -64,12 +68,12 @@ export function DrivesScreen() {
       </div>
       {files.element}
       {error !== null && data === undefined ? (
-        <Notice title="The drives cannot be shown" detail={error.message}>
+        <Notice title="The drives could not be loaded" detail={error.message}>
           <Button onClick={() => void refetch()}>Try again</Button>
         </Notice>
       ) : isPending ? (
         <p role="status" className={styles['waiting']}>
-          Fetching the drives …
+          Loading drives …
         </p>
       ) : data.drives.length === 0 ? (
         <NoDrives search={search} />
@@ -86,7 +90,7 @@ export function DrivesScreen() {
       )}
       {data !== undefined && data.total > data.drives.length && (
         <p className={styles['waiting']}>
-          {data.drives.length} of {data.total} are shown. Search for the others.
+          {data.drives.length} of {data.total} are shown. Search to find the others.
         </p>
       )}
     </div>
@@ -98,13 +102,13 @@ function NoDrives({ search }: { readonly search: string }) {
     return (
       <Notice
         title={`No drive matches “${search.trim()}”`}
-        detail="Try a part of the vehicle’s name, its plate or the drive’s name."
+        detail="Try part of the vehicle’s name, its plate or the drive’s name."
       />
     )
   return (
     <Notice
       title="No drives yet"
-      detail="Start one from what is on the engine in front of you, or from a made-up drive. A drive document (NAME.drive.json) or a table of pulleys (CSV) can be dropped on this page."
+      detail="Create one from the parts on your engine, or from an example drive. You can also drop a drive document (NAME.drive.json) or a CSV file of pulleys here."
     />
   )
 }
@@ -115,7 +119,7 @@ const LOOKED_AT_MS = 10_000
 function DriveRow({ record, onDelete }: { readonly record: DriveRecord; readonly onDelete: () => void }) {
   const { id, vehicle, document } = record
   const name = [vehicle?.name, document.name].filter((part) => part !== undefined).join(', ')
-  const standing = useMemo(() => standingOf(record), [record])
+  const status = useMemo(() => statusOf(record), [record])
   const now = useNow(document.belts.some(({ runIn }) => runIn !== undefined) ? LOOKED_AT_MS : null)
   const due = runInsDue(document, now)
   return (
@@ -127,15 +131,15 @@ function DriveRow({ record, onDelete }: { readonly record: DriveRecord; readonly
           <span>{vehicle === null ? 'no vehicle' : document.name}</span>
         </span>
         <span className={`${styles['belts'] ?? ''} figures`}>
-          {document.belts.map(({ id: belt, section, ribs, length }) => (
+          {document.belts.map(({ id: belt, section, ribs, length, construction }) => (
             <span key={belt}>
-              {length === null ? `${section}, length not known` : beltLabel(section, ribs, length)}
+              {length === null ? `${section}, length not known` : beltLabel(section, ribs, length, construction)}
             </span>
           ))}
         </span>
         <span className={styles['standing']}>
-          <VerdictMark verdict={standing.verdict} />
-          {standing.words}
+          <VerdictMark verdict={status.verdict} />
+          {status.words}
           {due.map((each) => (
             <span key={each.belt} className={styles['due']}>
               {runInDueWords(each, now)}
@@ -163,14 +167,14 @@ function DriveRow({ record, onDelete }: { readonly record: DriveRecord; readonly
 }
 
 /** How a drive stands, in a word and a count. */
-function standingOf({ document }: DriveRecord): { readonly verdict: Verdict; readonly words: string } {
+function statusOf({ document }: DriveRecord): { readonly verdict: Verdict; readonly words: string } {
   const all = allProblems(solveDrive(document))
   // A drive that is still being measured is not wrong, only unfinished.
   const unfinished = all.find(({ code }) => code === 'NOT_MEASURED' || code === 'NOT_ROUTED')
   if (unfinished !== undefined)
-    return { verdict: 'none', words: unfinished.code === 'NOT_MEASURED' ? 'being measured' : 'no route yet' }
+    return { verdict: 'unknown', words: unfinished.code === 'NOT_MEASURED' ? 'being measured' : 'no route yet' }
   const errors = all.filter(({ severity }) => severity === 'error').length
-  if (errors > 0) return { verdict: 'act', words: errors === 1 ? 'one thing is wrong' : `${errors} things are wrong` }
+  if (errors > 0) return { verdict: 'act', words: errors === 1 ? 'one fault' : `${errors} faults` }
   if (all.length > 0)
     return { verdict: 'watch', words: all.length === 1 ? 'one thing to watch' : `${all.length} things to watch` }
   return { verdict: 'fine', words: 'fine' }

@@ -1,7 +1,7 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { useCallback } from 'react'
-import { deleteDrive, driveKeys, restoreDrive } from '../api/drives.ts'
-import { useSecondThoughts } from '../app/use-second-thoughts.tsx'
+import { deleteDrive, driveKeys, restoreDrive } from './drives-api.ts'
+import { useUndoToast } from '../ui/use-undo-toast.tsx'
 
 interface DriveToDelete {
   readonly id: string
@@ -13,7 +13,7 @@ interface DriveToDelete {
 /** Deletes a drive, with a way back for a while; resolves to whether it is gone. */
 export function useDeleteDrive(): (drive: DriveToDelete) => Promise<boolean> {
   const queries = useQueryClient()
-  const takeAway = useSecondThoughts()
+  const takeAway = useUndoToast()
   return useCallback(
     ({ id, name, version }) =>
       takeAway({

@@ -2,9 +2,16 @@ import { useQueryClient } from '@tanstack/react-query'
 import { App, Button } from 'antd'
 import { lazy, Suspense, useCallback, useRef, useState, type ReactNode } from 'react'
 import { useNavigate } from 'react-router'
-import { checkDrive, MOST_TEXT, problemLine, readDriveText, type CheckedDrive, type DriveDocument } from '@emery/core'
+import {
+  checkDrive,
+  MAX_TEXT,
+  problemLine,
+  readDriveText,
+  type CheckedDrive,
+  type DriveDocument,
+} from '@emery/core/drive'
 import { RequestFailure } from '../api/client.ts'
-import { createDrive, driveKeys, importDrive } from '../api/drives.ts'
+import { createDrive, driveKeys, importDrive } from './drives-api.ts'
 import styles from './drives-screen.module.css'
 
 const DrivePreview = lazy(async () => ({ default: (await import('./drive-preview.tsx')).DrivePreview }))
@@ -24,7 +31,7 @@ interface PickedDocument {
   readonly drive: CheckedDrive
 }
 
-const NOT_A_DRIVE = 'This is not a drive document Emery can take. Nothing was stored.'
+const NOT_A_DRIVE = 'This is not a valid drive document. Nothing was saved.'
 
 interface Refusal {
   readonly file: string
@@ -48,11 +55,11 @@ export function useDriveFiles(): DriveFiles {
     const read = checkDrive(made)
     if (!read.ok) {
       const lines = read.problems.map(problemLine)
-      setRefusal({ file: table?.file ?? made.name, message: 'These pulleys do not make a drive.', lines })
+      setRefusal({ file: table?.file ?? made.name, message: 'These pulleys do not form a drive.', lines })
       return
     }
     try {
-      const record = await createDrive({ document: read.drive, vehicleId: null, reason: 'read from a table' })
+      const record = await createDrive({ document: read.drive, vehicleId: null, reason: 'imported from CSV' })
       await queries.invalidateQueries({ queryKey: driveKeys.lists })
       void navigate(`/drives/${record.id}`)
     } catch (error) {
@@ -63,7 +70,8 @@ export function useDriveFiles(): DriveFiles {
   const importOne = async (file: File) => {
     setRefusal(null)
     try {
-      if (file.size > MOST_TEXT) throw new RequestFailure(false, 'This is larger than a drive document can be (1 MB).')
+      if (file.size > MAX_TEXT)
+        throw new RequestFailure(false, 'The file is larger than 1 MB, the limit for a drive document.')
       if (/\.csv$/i.test(file.name) || file.type === 'text/csv') {
         setTable({ file: file.name, text: await file.text() })
         return

@@ -2,13 +2,13 @@ import { useQuery } from '@tanstack/react-query'
 import dayjs from 'dayjs'
 import { useMemo, useState } from 'react'
 import { Link } from 'react-router'
-import type { CheckedDrive } from '@emery/core'
-import { revisionsQuery } from '../api/drives.ts'
-import { findingsQuery } from '../api/findings.ts'
-import { fittingsQuery } from '../api/fittings.ts'
-import { jobsQuery } from '../api/jobs.ts'
-import { walkroundsQuery } from '../api/walkrounds.ts'
-import { KIND_NAMES, timelineOf, type TimelineKind } from './timeline.ts'
+import type { CheckedDrive } from '@emery/core/drive'
+import { revisionsQuery } from '../drives/drives-api.ts'
+import { diagnosesQuery } from '../noise/diagnoses-api.ts'
+import { fittingsQuery } from '../length/fittings-api.ts'
+import { jobsQuery } from '../jobs/jobs-api.ts'
+import { inspectionsQuery } from '../inspection/inspections-api.ts'
+import { TIMELINE_KIND_NAMES, timelineOf, type TimelineKind } from './timeline.ts'
 import styles from './timeline.module.css'
 
 interface DriveTimelineProps {
@@ -21,19 +21,19 @@ interface DriveTimelineProps {
 export function DriveTimeline({ driveId, drive }: DriveTimelineProps) {
   const { data: revisions } = useQuery(revisionsQuery(driveId))
   const { data: fittings } = useQuery(fittingsQuery(driveId))
-  const { data: findings } = useQuery(findingsQuery(driveId))
-  const { data: walkrounds } = useQuery(walkroundsQuery(driveId))
+  const { data: diagnoses } = useQuery(diagnosesQuery(driveId))
+  const { data: inspections } = useQuery(inspectionsQuery(driveId))
   const { data: jobs } = useQuery(jobsQuery(driveId))
   const [without, setWithout] = useState<readonly TimelineKind[]>([])
   const line = useMemo(
-    () => timelineOf(driveId, { drive, revisions, fittings, findings, walkrounds, jobs }),
-    [driveId, drive, revisions, fittings, findings, walkrounds, jobs],
+    () => timelineOf(driveId, { drive, revisions, fittings, diagnoses, inspections, jobs }),
+    [driveId, drive, revisions, fittings, diagnoses, inspections, jobs],
   )
   const kinds = [...new Set(line.map(({ kind }) => kind))]
   const shown = line.filter(({ kind }) => !without.includes(kind))
   return (
-    <section aria-label="Line of time">
-      <div className={styles['kinds']} role="group" aria-label="What is shown">
+    <section aria-label="Timeline">
+      <div className={styles['kinds']} role="group" aria-label="Show">
         {kinds.map((kind) => (
           <button
             key={kind}
@@ -43,7 +43,7 @@ export function DriveTimeline({ driveId, drive }: DriveTimelineProps) {
               setWithout(without.includes(kind) ? without.filter((each) => each !== kind) : [...without, kind])
             }
           >
-            {KIND_NAMES[kind]}
+            {TIMELINE_KIND_NAMES[kind]}
           </button>
         ))}
       </div>
@@ -52,7 +52,7 @@ export function DriveTimeline({ driveId, drive }: DriveTimelineProps) {
           <li key={key} data-kind={kind}>
             <time dateTime={at}>{dayjs(at).format(day ? 'D MMM YYYY' : 'D MMM YYYY HH:mm')}</time>
             <span>
-              <b>{KIND_NAMES[kind]}</b> {to === undefined ? words : <Link to={to}>{words}</Link>}
+              <b>{TIMELINE_KIND_NAMES[kind]}</b> {to === undefined ? words : <Link to={to}>{words}</Link>}
               {by !== '' && <small> {by}</small>}
             </span>
           </li>

@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals'
 import { cleanup, screen, within } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
-import type { CheckedDrive } from '@emery/core'
+import type { CheckedDrive } from '@emery/core/drive'
 import { demoDrive } from '../testing/drives.ts'
 import { FakeServer, show } from '../testing/fake-server.tsx'
 import { HistoryScreen } from './history-screen.tsx'
@@ -55,7 +55,7 @@ describe('versions', () => {
     ).toEqual([
       expect.stringMatching(/^3 move a pulleyWren, /),
       expect.stringMatching(/^2 change the beltWren, /),
-      expect.stringMatching(/^1 madenobody said who, /),
+      expect.stringMatching(/^1 madeby unknown, /),
     ])
     expect(await changes()).toEqual(['Alternator: moved 25.0 mm.'])
     expect(screen.getAllByRole('img')).toHaveLength(2)
@@ -72,12 +72,12 @@ describe('versions', () => {
   test('an older one is brought back on top of the newest', async () => {
     server.answers['PUT /drives/d'] = { status: 200, json: { id: 'd', version: 4 } }
     open()
-    await userEvent.click(await screen.findByRole('button', { name: 'Bring version 2 back' }))
+    await userEvent.click(await screen.findByRole('button', { name: 'Restore version 2' }))
     expect(await screen.findByText('elsewhere')).not.toBeNull()
     expect(server.sent).toMatchObject([
       {
         to: 'PUT /drives/d',
-        body: { basedOn: 3, reason: 'brought version 2 back', document: { belts: [{ length: 1690 }] } },
+        body: { basedOn: 3, reason: 'restored version 2', document: { belts: [{ length: 1690 }] } },
       },
     ])
   })
@@ -88,12 +88,12 @@ describe('versions', () => {
       json: { error: { code: 'VERSION_CONFLICT', message: 'Someone else saved this.' } },
     }
     open()
-    await userEvent.click(await screen.findByRole('button', { name: 'Bring version 2 back' }))
+    await userEvent.click(await screen.findByRole('button', { name: 'Restore version 2' }))
     expect(await screen.findByText('Someone else saved this.')).not.toBeNull()
     expect(screen.queryByText('elsewhere')).toBeNull()
   })
 
-  test('a drive that is not there is said not to be', async () => {
+  test('a drive that is not present is said not to be', async () => {
     server.answers['GET /drives/d/revisions'] = {
       status: 404,
       json: { error: { code: 'DRIVE_NOT_FOUND', message: 'There is no such drive.' } },

@@ -4,11 +4,12 @@ import dayjs from 'dayjs'
 import { useMemo, useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
 import { v4 as newId } from 'uuid'
-import { describeChanges, type CheckedDrive, type RevisionSummary } from '@emery/core'
-import { driveKeys, revisionQuery, revisionsQuery, saveDrive } from '../api/drives.ts'
-import { Notice } from '../app/notice.tsx'
-import { useTopBar } from '../app/top-bar.ts'
-import { useLengths } from '../readings/use-lengths.ts'
+import type { RevisionSummary } from '@emery/core/api'
+import { describeChanges, type CheckedDrive } from '@emery/core/drive'
+import { driveKeys, revisionQuery, revisionsQuery, saveDrive } from '../drives/drives-api.ts'
+import { Notice } from '../ui/notice.tsx'
+import { useTopBar } from '../ui/top-bar.ts'
+import { useLengths } from '../ui/use-lengths.ts'
 import styles from './history.module.css'
 import { DriveTimeline } from './drive-timeline.tsx'
 import { RevisionDrawing } from './revision-drawing.tsx'
@@ -32,7 +33,7 @@ export function HistoryScreen() {
   const [picked, setPicked] = useState<readonly [number | null, number | null]>([null, null])
   if (error !== null && revisions === undefined) {
     return (
-      <Notice title="The versions cannot be shown" detail={error.message}>
+      <Notice title="The versions could not be loaded" detail={error.message}>
         <Link to="/drives">All drives</Link>
       </Notice>
     )
@@ -40,7 +41,7 @@ export function HistoryScreen() {
   if (revisions === undefined)
     return (
       <p role="status" style={{ padding: 32 }}>
-        Fetching the versions …
+        Loading versions …
       </p>
     )
   const left = picked[0] ?? revisions[1]?.version ?? newest
@@ -48,11 +49,11 @@ export function HistoryScreen() {
   return (
     <div className={styles['page']}>
       <section className={styles['list']}>
-        <Link to={`/drives/${driveId}`}>Back to the bench</Link>
+        <Link to={`/drives/${driveId}`}>Back to the drive</Link>
         <h1>History</h1>
         <DriveTimeline driveId={driveId} drive={latest?.document} />
         <h2 className="heading">Versions</h2>
-        <p className={styles['soft']}>Pick two to see them side by side.</p>
+        <p className="soft">Choose two to compare them.</p>
         <ol aria-label="Versions">
           {revisions.map((revision) => (
             <Version
@@ -83,7 +84,7 @@ function Version({ revision: { version, by, savedAt, reason }, left, right, onPi
       <span>
         <b className="figures">{version}</b> {reason}
         <small>
-          {by === '' ? 'nobody said who' : by}, {dayjs(savedAt).format('D MMM YYYY HH:mm')}
+          {by === '' ? 'by unknown' : by}, {dayjs(savedAt).format('D MMM YYYY HH:mm')}
         </small>
       </span>
       <Button
@@ -127,7 +128,7 @@ function Compared({
     [older, newer, lengths],
   )
   const restore = useRestore(driveId, newest)
-  if (older === undefined || newer === undefined) return <p role="status">Fetching both …</p>
+  if (older === undefined || newer === undefined) return <p role="status">Loading both versions …</p>
   const changed = changes.map(({ about }) => about)
   return (
     <section className={styles['compared']}>
@@ -137,9 +138,9 @@ function Compared({
             <figcaption>
               Version <b className="figures">{version}</b>
               {version === newest ? (
-                <span className={styles['soft']}>as it is now</span>
+                <span className="soft">current</span>
               ) : (
-                <Button onClick={() => void restore(version, document)}>Bring version {version} back</Button>
+                <Button onClick={() => void restore(version, document)}>Restore version {version}</Button>
               )}
             </figcaption>
             <RevisionDrawing drive={document} other={i === 0 ? newer.document : older.document} changed={changed} />
@@ -150,7 +151,7 @@ function Compared({
         What changed from {left} to {right}
       </h2>
       {changes.length === 0 ? (
-        <p className={styles['soft']}>Nothing.</p>
+        <p className="soft">Nothing.</p>
       ) : (
         <ul aria-label="What changed" className={styles['changes']}>
           {changes.map(({ about, words }) => (
@@ -173,13 +174,13 @@ function useRestore(driveId: string, basedOn: number) {
         basedOn,
         saveId: newId(),
         document,
-        reason: `brought version ${version} back`,
+        reason: `restored version ${version}`,
       })
       await queries.invalidateQueries({ queryKey: driveKeys.lists })
-      void message.success(`Version ${version} is back. All versions between are kept.`)
+      void message.success(`Version ${version} is restored. All versions in between are kept.`)
       void navigate(`/drives/${driveId}`)
     } catch (error) {
-      void message.error(error instanceof Error ? error.message : 'It could not be brought back.')
+      void message.error(error instanceof Error ? error.message : 'It could not be restored.')
     }
   }
 }

@@ -1,7 +1,8 @@
 import { useMemo } from 'react'
-import { settleDrive, type CheckedDrive } from '@emery/core'
-import { driveBounds, joined } from '../shapes/drive-bounds.ts'
-import { SmallDrive, type SmallMark } from '../shapes/small-drive.tsx'
+import type { CheckedDrive } from '@emery/core/drive'
+import { settleDrive } from '@emery/core/path'
+import { driveBounds, joined } from '../ui/drive-shapes/drive-bounds.ts'
+import { SmallDrive, type SmallMark } from '../ui/drive-shapes/small-drive.tsx'
 
 interface RevisionDrawingProps {
   readonly drive: CheckedDrive

@@ -1,9 +1,15 @@
-import type { CheckedDrive, Finding, Fitting, Job, RevisionSummary, Walkround } from '@emery/core'
+import type { Diagnosis, Fitting, Job, RevisionSummary, Inspection } from '@emery/core/api'
+import type { CheckedDrive } from '@emery/core/drive'
 
-export type TimelineKind = 'version' | 'belt' | 'reading' | 'finding' | 'walkround' | 'job'
+export type TimelineKind = 'version' | 'belt' | 'reading' | 'diagnosis' | 'inspection' | 'job'
 
-export const KIND_NAMES: Readonly<Record<TimelineKind, string>> = {
-  ...{ version: 'Version', belt: 'Belt', reading: 'Reading', finding: 'Finding', walkround: 'Walkround', job: 'Job' },
+export const TIMELINE_KIND_NAMES: Readonly<Record<TimelineKind, string>> = {
+  version: 'Version',
+  belt: 'Belt',
+  reading: 'Reading',
+  diagnosis: 'Diagnosis',
+  inspection: 'Inspection',
+  job: 'Job',
 }
 
 /** One thing that happened to a drive. */
@@ -23,37 +29,42 @@ interface Records {
   readonly drive: CheckedDrive | undefined
   readonly revisions: readonly RevisionSummary[] | undefined
   readonly fittings: readonly Fitting[] | undefined
-  readonly findings: readonly Finding[] | undefined
-  readonly walkrounds: readonly Walkround[] | undefined
+  readonly diagnoses: readonly Diagnosis[] | undefined
+  readonly inspections: readonly Inspection[] | undefined
   readonly jobs: readonly Job[] | undefined
 }
 
 /** All that is known of a drive, the newest first. What is still being fetched is not in it yet. */
 export function timelineOf(driveId: string, records: Records): readonly TimelineEntry[] {
-  const { drive, revisions = [], fittings = [], findings = [], walkrounds = [], jobs = [] } = records
+  const { drive, revisions = [], fittings = [], diagnoses = [], inspections = [], jobs = [] } = records
   const entries: TimelineEntry[] = [
     ...revisions.map(({ version, savedAt, reason, by }) =>
       entry('version', `${version}`, savedAt, { words: `${version}: ${reason}`, by }),
     ),
     ...fittings.map(({ id, mark, fittedOn, reason, by, distance }) =>
       entry('belt', id, fittedOn, {
-        ...{ words: `${mark} fitted${kmText(distance)}${reason === '' ? '' : `: ${reason}`}`, by, day: true },
+        words: `${mark} fitted${kmText(distance)}${reason === '' ? '' : `: ${reason}`}`,
+        by,
+        day: true,
       }),
     ),
     ...(drive === undefined ? [] : readingEntries(drive)),
-    ...findings.map(({ id, at, causeName, by, distance }) =>
-      entry('finding', id, at, {
-        ...{ words: `${causeName}${kmText(distance)}`, by, to: `/noise/${driveId}/sheet/${id}` },
+    ...diagnoses.map(({ id, at, causeName, by, distance }) =>
+      entry('diagnosis', id, at, {
+        words: `${causeName}${kmText(distance)}`,
+        by,
+        to: `/noise/${driveId}/sheet/${id}`,
       }),
     ),
-    ...walkrounds.map(({ id, at, checks, by, distance }) =>
-      entry('walkround', id, at, {
-        words: `${checks.length} checks${kmText(distance)}, ${checks.filter(({ verdict }) => verdict === 'replace').length} to replace`,
-        ...{ by, to: `/walkround/${driveId}/sheet/${id}` },
+    ...inspections.map(({ id, at, checks, by, distance }) =>
+      entry('inspection', id, at, {
+        words: `${checks.length} checks${kmText(distance)}, ${checks.filter(({ verdict }) => verdict === 'act').length} to replace`,
+        by,
+        to: `/inspection/${driveId}/sheet/${id}`,
       }),
     ),
     ...jobs.flatMap(({ id, number, openedAt, closedAt, complaint, signedBy }) => {
-      const to = `/drives/${driveId}/fit?job=${id}`
+      const to = `/drives/${driveId}/belt-change?job=${id}`
       const opened = { words: `${number} opened${complaint === '' ? '' : `: ${complaint}`}`, by: '', to }
       return [
         entry('job', `${id} opened`, openedAt, opened),
@@ -75,7 +86,7 @@ function readingEntries(drive: CheckedDrive): TimelineEntry[] {
     groups.set(key, { at, by, count: (groups.get(key)?.count ?? 0) + 1 })
   }
   return [...groups].map(([key, { at, by, count }]) =>
-    entry('reading', key, at, { words: count === 1 ? 'one taken' : `${count} taken`, by }),
+    entry('reading', key, at, { words: count === 1 ? 'one added' : `${count} added`, by }),
   )
 }
 

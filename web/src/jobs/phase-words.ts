@@ -1,13 +1,13 @@
-import type { FitPhase } from '@emery/core'
+import type { PlanPhase } from '@emery/core/belt-change'
 
-export const PHASE_WORDS: Readonly<Record<FitPhase, string>> = {
-  before: 'Before anything comes off',
-  off: 'Off, from the outermost',
-  'while off': 'While they are off',
-  on: 'On, from the innermost',
+export const PHASE_WORDS: Readonly<Record<PlanPhase, string>> = {
+  before: 'Before removal',
+  off: 'Removal, outermost belt first',
+  'while off': 'While the belts are off',
+  on: 'Installation, innermost belt first',
   tension: 'Tension',
   check: 'Stop and check',
   run: 'Run',
-  prove: 'Prove it',
-  're-check': 'Look again',
+  prove: 'Prove the repair',
+  're-check': 'Check again',
 }

@@ -1,11 +1,11 @@
-import type { JobStage, PartPlace } from '@emery/core'
+import type { JobStage, PartPlace } from '@emery/core/api'
 
 /** What a job waits for, in the words of the Board. */
 export const STAGE_WORDS: Readonly<Record<JobStage, string>> = {
   measure: 'Measure',
   belt: 'Choose a belt',
   parts: 'Parts',
-  fit: 'Fit',
+  'belt-change': 'Belt change',
   'run-in': 'Run in and prove',
   're-check': 'Second check',
   'sign-off': 'Sign off',
@@ -14,8 +14,14 @@ export const STAGE_WORDS: Readonly<Record<JobStage, string>> = {
 
 /** The step of the bench at which a job goes on. */
 export const STAGE_STEP: Readonly<Record<JobStage, string>> = {
-  ...{ measure: 'measure', belt: 'length', parts: 'fit', fit: 'fit', 'run-in': 'fit', 're-check': 'fit' },
-  ...{ 'sign-off': 'fit', done: 'fit' },
+  measure: 'measure',
+  belt: 'length',
+  parts: 'belt-change',
+  'belt-change': 'belt-change',
+  'run-in': 'belt-change',
+  're-check': 'belt-change',
+  'sign-off': 'belt-change',
+  done: 'belt-change',
 }
 
 export const PLACE_WORDS: Readonly<Record<PartPlace, string>> = {
@@ -23,5 +29,5 @@ export const PLACE_WORDS: Readonly<Record<PartPlace, string>> = {
   ordered: 'ordered',
   here: 'here',
   'on trial': 'on trial',
-  'gone back': 'gone back',
+  returned: 'returned',
 }

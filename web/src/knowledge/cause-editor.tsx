@@ -1,5 +1,5 @@
 import { Input, InputNumber } from 'antd'
-import type { Cause, KnowledgeFile } from '@emery/core'
+import type { Cause, KnowledgeFile } from '@emery/core/noise'
 import { setCause, setPrior } from './knowledge-edits.ts'
 import styles from './knowledge.module.css'
 import { LinesField } from './lines-field.tsx'
@@ -16,11 +16,11 @@ export function CauseEditor({ file, cause, onEdit }: CauseEditorProps) {
   return (
     <section className={styles['form']} aria-label={`Cause: ${cause.name}`}>
       <label>
-        What it is called
+        Name
         <Input value={cause.name} maxLength={400} onChange={({ target }) => set({ name: target.value })} />
       </label>
       <label>
-        How often it is that, in 100, before anything is asked
+        How common it is, in 100, before any answer
         <InputNumber
           min={0.05}
           max={90}
@@ -31,10 +31,10 @@ export function CauseEditor({ file, cause, onEdit }: CauseEditorProps) {
             if (value !== null) onEdit(setPrior(file, cause.id, value / 100))
           }}
         />
-        <small>The other causes share the rest as before.</small>
+        <small>The other causes keep their shares of the rest.</small>
       </label>
       <label>
-        Found on
+        Part
         <Input value={cause.part} maxLength={400} onChange={({ target }) => set({ part: target.value })} />
       </label>
       <label>
@@ -46,14 +46,14 @@ export function CauseEditor({ file, cause, onEdit }: CauseEditorProps) {
           onChange={({ target }) => set({ what: target.value })}
         />
       </label>
-      <LinesField label="What mends it, a line each" lines={cause.actions} onChange={(actions) => set({ actions })} />
+      <LinesField label="Repairs, one per line" lines={cause.actions} onChange={(actions) => set({ actions })} />
       <LinesField
-        label="What usually goes with it, a line each"
+        label="Related checks, one per line"
         lines={cause.goesWith}
         onChange={(goesWith) => set({ goesWith })}
       />
       <label>
-        How to prove the repair
+        Proof of repair
         <Input.TextArea
           value={cause.prove}
           maxLength={400}

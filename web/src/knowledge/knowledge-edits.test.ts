@@ -1,5 +1,5 @@
 import { expect, test } from '@jest/globals'
-import { NOMINAL_KNOWLEDGE, readKnowledge } from '@emery/core'
+import { NOMINAL_KNOWLEDGE, readKnowledge } from '@emery/core/noise'
 import { evenedOut, setCause, setPrior, setTest, withLikelihood } from './knowledge-edits.ts'
 
 const sum = (row: readonly number[]) => row.reduce((total, each) => total + each, 0)

@@ -1,5 +1,5 @@
 /** Changes to the knowledge of noises, before it is saved. */
-import type { Cause, KnowledgeFile, NoiseTest } from '@emery/core'
+import type { Cause, KnowledgeFile, NoiseTest } from '@emery/core/noise'
 
 /** Likelihoods go no nearer to never and always than this. */
 const LEAST = 0.005

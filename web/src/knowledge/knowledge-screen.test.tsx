@@ -1,8 +1,8 @@
 import { afterEach, beforeEach, expect, test } from '@jest/globals'
 import { act, cleanup, screen, waitFor, within } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
-import { NOMINAL_KNOWLEDGE, type KnowledgeFile } from '@emery/core'
-import { usePreferences } from '../app/preferences.ts'
+import { NOMINAL_KNOWLEDGE, type KnowledgeFile } from '@emery/core/noise'
+import { usePreferences } from '../ui/preferences.ts'
 import { FakeServer, show } from '../testing/fake-server.tsx'
 import { KnowledgeScreen } from './knowledge-screen.tsx'
 import { useKnowledgeDraft } from './knowledge-store.ts'
@@ -41,7 +41,7 @@ const save = async (reason: string) => {
 
 test('a cause is renamed and saved on top of what was seen, with the reason', async () => {
   await open()
-  const name = screen.getByRole('textbox', { name: 'What it is called' })
+  const name = screen.getByRole('textbox', { name: 'Name' })
   await userEvent.clear(name)
   expect(screen.getByRole('alert').textContent).toContain('must not be empty')
   expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Save' }).disabled).toBe(true)
@@ -64,22 +64,23 @@ test('a likelihood of nothing is refused by its place; evened out, it can be sav
   expect(screen.getByRole('alert').textContent).toMatch(
     /Wet the ribs with a little water \(rows\[0\]\.p\[1\]\) must be a number from 0\.005/,
   )
-  await press('Bring row 1 to 100')
+  await press('Scale row 1 to 100')
   expect(screen.queryByRole('alert')).toBeNull()
   act(() => useKnowledgeDraft.getState().undo())
   await waitFor(() => expect(screen.getByRole('alert')).toBeTruthy())
-  await press('Drop the changes')
+  await press('Discard changes')
   expect(screen.queryByText('Changed, not saved.')).toBeNull()
 })
 
 test('someone else was faster: theirs is named, and mine goes on top when pressed again', async () => {
   await open()
-  await userEvent.type(screen.getByRole('textbox', { name: 'Found on' }), 's')
+  await userEvent.type(screen.getByRole('textbox', { name: 'Part' }), 's')
   server.answers['PUT /knowledge'] = {
     status: 409,
     json: {
       error: {
-        ...{ code: 'VERSION_CONFLICT', message: 'late' },
+        code: 'VERSION_CONFLICT',
+        message: 'late',
         conflict: { yours: { basedOn: 0 }, current: { version: 1, reason: 'theirs', by: 'Tobias', at: '' } },
       },
     },
@@ -87,9 +88,7 @@ test('someone else was faster: theirs is named, and mine goes on top when presse
   await press('Save')
   await save('mine')
   const dialog = screen.getByRole('dialog')
-  expect((await within(dialog).findByRole('alert')).textContent).toContain(
-    'Tobias saved version 1 in the meantime (theirs)',
-  )
+  expect((await within(dialog).findByRole('alert')).textContent).toContain('Tobias has saved version 1 (theirs)')
   server.answers['PUT /knowledge'] = { status: 200, json: { ...shipped, version: 2 } }
   await userEvent.click(await within(dialog).findByRole('button', { name: 'Save' }))
   await waitFor(() => expect(server.sent.at(-1)?.body).toMatchObject({ basedOn: 1 }))
@@ -97,9 +96,9 @@ test('someone else was faster: theirs is named, and mine goes on top when presse
 
 test('an older version is brought back as a change; a file that is none is refused', async () => {
   await open()
-  await userEvent.click(await screen.findByRole('button', { name: 'Bring back version 0' }))
+  await userEvent.click(await screen.findByRole('button', { name: 'Restore version 0' }))
   expect(await screen.findByText('Changed, not saved.')).toBeTruthy()
-  await press('Drop the changes')
+  await press('Discard changes')
   const input = document.querySelector<HTMLInputElement>('input[type=file]')
   if (input === null) throw new Error('no way to load a file')
   await userEvent.upload(input, new File(['{"format":"song"}'], 'song.json', { type: 'application/json' }))

@@ -5,11 +5,12 @@ import dayjs from 'dayjs'
 import { saveAs } from 'file-saver'
 import { useCallback, useMemo, useState } from 'react'
 import { Link } from 'react-router'
-import { readKnowledge, type KnowledgeFile, type KnowledgeVersion } from '@emery/core'
+import type { KnowledgeVersion } from '@emery/core/api'
+import { readKnowledge, type KnowledgeFile } from '@emery/core/noise'
 import { RequestFailure } from '../api/client.ts'
-import { knowledgeQuery, knowledgeVersion, knowledgeVersionsQuery, saveKnowledge } from '../api/knowledge.ts'
-import { Notice } from '../app/notice.tsx'
-import { useTopBar } from '../app/top-bar.ts'
+import { knowledgeQuery, knowledgeVersion, knowledgeVersionsQuery, saveKnowledge } from './knowledge-api.ts'
+import { Notice } from '../ui/notice.tsx'
+import { useTopBar } from '../ui/top-bar.ts'
 import { useMay } from '../people/use-may.ts'
 import { CauseEditor } from './cause-editor.tsx'
 import { useKnowledgeDraft } from './knowledge-store.ts'
@@ -17,7 +18,7 @@ import styles from './knowledge.module.css'
 import { TestEditor } from './test-editor.tsx'
 
 /** Problems said at once. */
-const MOST_PROBLEMS = 6
+const MAX_PROBLEMS = 6
 
 /** What is known of noises, to be read and edited by whoever leads the workshop: every version is kept. */
 export function KnowledgeScreen() {
@@ -25,10 +26,10 @@ export function KnowledgeScreen() {
   if (data === undefined)
     return error === null ? (
       <p role="status" style={{ padding: 32 }}>
-        Fetching the knowledge …
+        Loading causes and tests …
       </p>
     ) : (
-      <Notice title="The knowledge cannot be fetched" detail={error.message}>
+      <Notice title="Causes and tests could not be loaded" detail={error.message}>
         <Button onClick={() => void refetch()}>Try again</Button>
       </Notice>
     )
@@ -54,10 +55,10 @@ function Editing({ current }: { readonly current: KnowledgeVersion }) {
       () => ({
         title: <strong>Noise: causes and tests</strong>,
         commands: [
-          { id: 'undo', label: 'Take the last change back', keys: 'Ctrl Z', run: undo },
+          { id: 'undo', label: 'Undo the last change', keys: 'Ctrl Z', run: undo },
           {
             id: 'save',
-            label: 'Save the knowledge',
+            label: 'Save causes and tests',
             keys: 'Ctrl S',
             run: () => setSaving(true),
             can: () => draft !== null,
@@ -90,13 +91,13 @@ function Editing({ current }: { readonly current: KnowledgeVersion }) {
       </nav>
       <div className={styles['work']}>
         <header>
-          <p className={styles['soft']}>
+          <p className="soft">
             Version {current.version}
             {current.version === 0
               ? ', ships with Emery'
               : `, ${current.reason}, ${dayjs(current.at).format('D MMM YYYY')}`}
-            {current.by === '' ? '' : `, ${current.by}`}. Likelihoods are judged, not counted: set them as this workshop
-            has seen it. <Link to="/rules">Other rules</Link>
+            {current.by === '' ? '' : `, ${current.by}`}. Likelihoods are estimates, not counts. Set them to match this
+            workshop’s experience. <Link to="/rules">Other rules</Link>
           </p>
           <Button
             icon={<DownloadOutlined />}
@@ -110,8 +111,8 @@ function Editing({ current }: { readonly current: KnowledgeVersion }) {
         </header>
         {draft !== null && (
           <div className={styles['draft']}>
-            <span>Changed, not saved.{!mayLead && ' Only a lead saves it.'}</span>
-            <Button onClick={() => set(null)}>Drop the changes</Button>
+            <span>Changed, not saved.{!mayLead && ' Only a lead can save.'}</span>
+            <Button onClick={() => set(null)}>Discard changes</Button>
             <Button type="primary" disabled={problems.length > 0 || !mayLead} onClick={() => setSaving(true)}>
               Save
             </Button>
@@ -121,10 +122,10 @@ function Editing({ current }: { readonly current: KnowledgeVersion }) {
           <Alert
             type="error"
             showIcon
-            title="It cannot be saved like this."
+            title="It cannot be saved yet."
             description={
               <ul>
-                {problems.slice(0, MOST_PROBLEMS).map(({ path, message }) => (
+                {problems.slice(0, MAX_PROBLEMS).map(({ path, message }) => (
                   <li key={`${path} ${message}`}>
                     {placeOf(file, path)} {message}.
                   </li>
@@ -162,7 +163,7 @@ function LoadFile({ onLoaded }: { readonly onLoaded: (file: KnowledgeFile) => vo
         void message.error(`${file.name}: ${first?.path ?? ''} ${first?.message ?? ''}. Nothing was changed.`)
       }
     } catch {
-      void message.error(`${file.name} is no file of knowledge. Nothing was changed.`)
+      void message.error(`${file.name} is not a file of causes and tests. Nothing was changed.`)
     }
   }
   return (
@@ -207,9 +208,9 @@ function SaveDialog({ file, basedOn, onClose }: SaveDialogProps) {
         const { version, by, reason: theirs } = conflict.current
         setBase(version)
         setFailure(
-          `${by === '' ? 'Someone' : by} saved version ${version} in the meantime (${theirs}). Press again to put yours on top of it; theirs stays among the versions.`,
+          `${by === '' ? 'Someone' : by} has saved version ${version} (${theirs}). Press Save again to save yours after it. Theirs stays in the list of versions.`,
         )
-      } else setFailure(error instanceof Error ? error.message : 'That did not work.')
+      } else setFailure(error instanceof Error ? error.message : 'That failed. Try again.')
     } finally {
       setSending(false)
     }
@@ -217,7 +218,7 @@ function SaveDialog({ file, basedOn, onClose }: SaveDialogProps) {
   return (
     <Modal
       open
-      title="Save the knowledge"
+      title="Save causes and tests"
       okText="Save"
       okButtonProps={{ disabled: reason.trim() === '' }}
       confirmLoading={sending}
@@ -225,12 +226,12 @@ function SaveDialog({ file, basedOn, onClose }: SaveDialogProps) {
       onCancel={onClose}
     >
       <label>
-        Why it is changed
+        Reason for the change
         <Input
           autoFocus
           value={reason}
           maxLength={200}
-          placeholder="Three weak tensioners this month were silent when wet"
+          placeholder="For example: three weak tensioners this month were silent when wet"
           onChange={({ target }) => setReason(target.value)}
           onPressEnter={() => {
             if (reason.trim() !== '') void save()
@@ -251,7 +252,7 @@ function Versions({ onBringBack }: { readonly onBringBack: (file: KnowledgeFile)
     try {
       onBringBack((await knowledgeVersion(version)).knowledge)
     } catch (error) {
-      void message.error(error instanceof Error ? error.message : 'That did not work.')
+      void message.error(error instanceof Error ? error.message : 'That failed. Try again.')
     }
   }
   return (
@@ -262,11 +263,11 @@ function Versions({ onBringBack }: { readonly onBringBack: (file: KnowledgeFile)
           <li key={version}>
             <b>{version}</b>
             <span>{reason}</span>
-            <span className={styles['soft']}>
+            <span className="soft">
               {[at === '' ? '' : dayjs(at).format('D MMM YYYY'), by].filter((each) => each !== '').join(', ')}
             </span>
             <Button type="text" onClick={() => void bringBack(version)}>
-              Bring back version {version}
+              Restore version {version}
             </Button>
           </li>
         ))}

@@ -1,6 +1,6 @@
 import { create } from 'zustand'
 import { persist } from 'zustand/middleware'
-import type { KnowledgeFile } from '@emery/core'
+import type { KnowledgeFile } from '@emery/core/noise'
 
 /** Edited knowledge that is not saved yet, and the version it came from. */
 interface KnowledgeDraft {
@@ -15,7 +15,7 @@ interface DraftState {
   readonly undo: () => void
 }
 
-const MOST_STEPS = 200
+const MAX_STEPS = 200
 
 /** Kept in the browser until it is saved or dropped. */
 export const useKnowledgeDraft = create<DraftState>()(
@@ -23,7 +23,7 @@ export const useKnowledgeDraft = create<DraftState>()(
     (set) => ({
       draft: null,
       before: [],
-      set: (draft) => set((state) => ({ draft, before: [...state.before, state.draft].slice(-MOST_STEPS) })),
+      set: (draft) => set((state) => ({ draft, before: [...state.before, state.draft].slice(-MAX_STEPS) })),
       undo: () =>
         set(({ draft, before }) =>
           before.length === 0 ? { draft } : { draft: before.at(-1) ?? null, before: before.slice(0, -1) },

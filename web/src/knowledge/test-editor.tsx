@@ -1,5 +1,5 @@
 import { Button, Input, InputNumber, Select } from 'antd'
-import type { KnowledgeFile, NoiseTest } from '@emery/core'
+import type { KnowledgeFile, NoiseTest } from '@emery/core/noise'
 import { evenedOut, setTest, withLikelihood } from './knowledge-edits.ts'
 import styles from './knowledge.module.css'
 import { LinesField } from './lines-field.tsx'
@@ -21,7 +21,7 @@ export function TestEditor({ file, test, onEdit }: TestEditorProps) {
   return (
     <section className={styles['form']} aria-label={`Test: ${test.name}`}>
       <label>
-        What is asked, or done
+        Question or test
         <Input value={test.name} maxLength={400} onChange={({ target }) => set({ name: target.value })} />
       </label>
       {test.ask === 'test' && (
@@ -37,9 +37,9 @@ export function TestEditor({ file, test, onEdit }: TestEditorProps) {
               }}
             />
           </label>
-          <LinesField label="How it is done, a line each" lines={test.how ?? []} onChange={(how) => set({ how })} />
+          <LinesField label="How to do it, one line each" lines={test.how ?? []} onChange={(how) => set({ how })} />
           <LinesField
-            label="Cautions, a line each"
+            label="Cautions, one per line"
             lines={test.cautions ?? []}
             onChange={(cautions) => set({ cautions })}
           />
@@ -49,7 +49,7 @@ export function TestEditor({ file, test, onEdit }: TestEditorProps) {
         <table className={styles['likelihoods']}>
           <thead>
             <tr>
-              <th scope="col">If it is, in 100</th>
+              <th scope="col">Outcome by cause, in 100</th>
               {test.outcomes.map(({ id, name }) => (
                 <th key={id} scope="col">
                   {name}
@@ -147,7 +147,7 @@ function Cells({ test, name, row, onChange }: CellsProps) {
       <td className="figures" data-even={even}>
         {Math.round(100 * total)}
         {!even && (
-          <Button aria-label={`Bring ${name} to 100`} onClick={() => onChange(evenedOut(row))}>
+          <Button aria-label={`Scale ${name} to 100`} onClick={() => onChange(evenedOut(row))}>
             to 100
           </Button>
         )}

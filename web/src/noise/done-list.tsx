@@ -1,5 +1,5 @@
 import { Button } from 'antd'
-import { useKnowledge } from '../api/knowledge.ts'
+import { useKnowledge } from '../knowledge/knowledge-api.ts'
 import styles from './noise.module.css'
 import type { NoiseSearch } from './noise-store.ts'
 
@@ -18,7 +18,9 @@ export function DoneList({ search: { answers, skipped }, onTakeBack }: DoneListP
     return [{ id, name: test.name, came: detail ?? name, means }]
   })
   const left = skipped.map((id) => ({
-    ...{ id, came: 'left out', means: '' },
+    id,
+    came: 'left out',
+    means: '',
     name: tests.find((each) => each.id === id)?.name ?? id,
   }))
   const all = [...done, ...left]
@@ -31,9 +33,9 @@ export function DoneList({ search: { answers, skipped }, onTakeBack }: DoneListP
           <li key={id}>
             <b>{name}</b>
             <span>{came}</span>
-            <span className={styles['soft']}>{means}</span>
-            <Button type="text" aria-label={`Take back: ${name}`} onClick={() => onTakeBack(id)}>
-              Take back
+            <span className="soft">{means}</span>
+            <Button type="text" aria-label={`Undo: ${name}`} onClick={() => onTakeBack(id)}>
+              Undo
             </Button>
           </li>
         ))}

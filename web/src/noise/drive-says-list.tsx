@@ -1,20 +1,23 @@
 import { useMemo } from 'react'
 import { Link } from 'react-router'
-import { settleDrive, type DriveRecord, type DriveSays } from '@emery/core'
-import { useKnowledge } from '../api/knowledge.ts'
-import { VerdictMark, type Verdict } from '../readings/verdict-mark.tsx'
-import { SmallDrive } from '../shapes/small-drive.tsx'
+import type { DriveRecord } from '@emery/core/api'
+import type { DriveSays } from '@emery/core/noise'
+import { settleDrive } from '@emery/core/path'
+import type { Verdict } from '@emery/core/verdict'
+import { useKnowledge } from '../knowledge/knowledge-api.ts'
+import { VerdictMark } from '../ui/verdict-mark.tsx'
+import { SmallDrive } from '../ui/drive-shapes/small-drive.tsx'
 import styles from './noise.module.css'
 
 const ROWS = [
-  { test: 'drive-line', label: 'Entry angles', step: 'lineup' },
+  { test: 'drive-line', label: 'Entry angles', step: 'alignment' },
   { test: 'drive-grip-dry', label: 'Grip, dry', step: 'tension' },
   { test: 'drive-grip-wet', label: 'Grip, wet', step: 'tension' },
   { test: 'drive-fit', label: 'Belt’s length', step: 'length' },
-  { test: 'drive-recent', label: 'Belt lately fitted', step: 'history' },
-  { test: 'drive-belt-worn', label: 'Belt, last walkround', step: 'walkround' },
-  { test: 'drive-arm-worn', label: 'Tensioner, last walkround', step: 'walkround' },
-  { test: 'drive-bearing-worn', label: 'Bearings, last walkround', step: 'walkround' },
+  { test: 'drive-recent', label: 'Belt fitted recently', step: 'history' },
+  { test: 'drive-belt-worn', label: 'Belt, last inspection', step: 'inspection' },
+  { test: 'drive-arm-worn', label: 'Tensioner, last inspection', step: 'inspection' },
+  { test: 'drive-bearing-worn', label: 'Bearings, last inspection', step: 'inspection' },
 ] as const
 
 const MARKS: Readonly<Record<string, Verdict>> = {
@@ -38,8 +41,8 @@ export function DriveSaysList({ record, says }: DriveSaysListProps) {
   const knowledge = useKnowledge()
   const settled = useMemo(() => settleDrive(record.document), [record])
   return (
-    <section className={styles['itself']} aria-label="The drive itself">
-      <h2 className="heading">The drive itself</h2>
+    <section className={styles['itself']} aria-label="What the drive data shows">
+      <h2 className="heading">What the drive data shows</h2>
       <div>
         <SmallDrive settled={settled} width={150} height={120} />
         <ul>
@@ -50,12 +53,12 @@ export function DriveSaysList({ record, says }: DriveSaysListProps) {
               ?.outcomes.find(({ id }) => id === said?.outcome)
             return (
               <li key={test}>
-                <Link to={step === 'walkround' ? `/walkround/${record.id}` : `/drives/${record.id}/${step}`}>
+                <Link to={step === 'inspection' ? `/inspection/${record.id}` : `/drives/${record.id}/${step}`}>
                   {label}
                   <small>{said === undefined ? 'not known' : said.detail}</small>
                 </Link>
                 <VerdictMark
-                  verdict={MARKS[said?.outcome ?? ''] ?? 'none'}
+                  verdict={MARKS[said?.outcome ?? ''] ?? 'unknown'}
                   size={16}
                   label={outcome?.name ?? 'not known'}
                 />

@@ -1,8 +1,9 @@
 import { SoundOutlined } from '@ant-design/icons'
 import { Button } from 'antd'
 import { useState } from 'react'
-import { madeUpNoise, NOISE_KINDS, type Answer, type Ask, type Knowledge, type NoiseKind } from '@emery/core'
-import { useKnowledge } from '../api/knowledge.ts'
+import type { Answer, Ask, Knowledge } from '@emery/core/noise'
+import { simulatedNoise, NOISE_KINDS, type NoiseKind } from '@emery/core/sound'
+import { useKnowledge } from '../knowledge/knowledge-api.ts'
 import { play } from '../sound/play.ts'
 import styles from './noise.module.css'
 import type { NoiseSearch } from './noise-store.ts'
@@ -10,7 +11,7 @@ import type { NoiseSearch } from './noise-store.ts'
 const GROUPS: readonly { readonly ask: Ask; readonly label: string }[] = [
   { ask: 'when', label: 'When' },
   { ask: 'since', label: 'Since when' },
-  { ask: 'sign', label: 'What else shows' },
+  { ask: 'sign', label: 'Other symptoms' },
 ]
 
 interface HeardProps {
@@ -30,7 +31,7 @@ export function Heard({ search, onAnswer, onTakeBack }: HeardProps) {
       <section aria-label="Heard">
         <h2 className="heading">Heard</h2>
         <p className={styles['said']}>{saidInWords(knowledge, search)}</p>
-        <Button onClick={() => setFolded(false)}>Change what is heard</Button>
+        <Button onClick={() => setFolded(false)}>Change answers</Button>
       </section>
     )
   return (
@@ -74,7 +75,7 @@ export function Heard({ search, onAnswer, onTakeBack }: HeardProps) {
       ))}
       {search.answers.length > 0 && (
         <Button type="primary" size="large" onClick={() => setFolded(true)}>
-          That is all
+          Continue
         </Button>
       )}
     </section>
@@ -90,8 +91,8 @@ function Listen({ kind, name }: { readonly kind: NoiseKind; readonly name: strin
     <Button
       type="text"
       icon={<SoundOutlined />}
-      aria-label={`Listen to a made-up one: ${name}`}
-      onClick={() => void play(madeUpNoise({ kind, seed: 3, repetition: 6 }))}
+      aria-label={`Listen to an example: ${name}`}
+      onClick={() => void play(simulatedNoise({ kind, seed: 3, repetition: 6 }))}
     />
   )
 }

@@ -1,9 +1,9 @@
 import { Button } from 'antd'
 import { useCallback, useState } from 'react'
-import type { Answer, NextTest as Next } from '@emery/core'
-import { Caution } from '../readings/caution.tsx'
-import { useNow } from '../app/use-now.ts'
-import { useNumberKeys } from '../app/use-number-keys.ts'
+import type { Answer, NextTest as Next } from '@emery/core/noise'
+import { Caution } from '../ui/caution.tsx'
+import { useNow } from '../ui/use-now.ts'
+import { useNumberKeys } from '../ui/use-number-keys.ts'
 import styles from './noise.module.css'
 
 const ENGINE = { off: 'engine off', running: 'engine running', any: '' } as const
@@ -30,7 +30,7 @@ export function NextTest({ next: { test, minutes }, onAnswer, onSkip }: NextTest
       <header>
         <h2 className="heading">Next test</h2>
         <span>
-          {[minutes === 0 ? '' : `about ${minutes} min`, ENGINE[test.engine ?? 'any'], 'tells most per minute']
+          {[minutes === 0 ? '' : `about ${minutes} min`, ENGINE[test.engine ?? 'any'], 'most informative per minute']
             .filter((each) => each !== '')
             .join(' · ')}
         </span>
@@ -45,7 +45,7 @@ export function NextTest({ next: { test, minutes }, onAnswer, onSkip }: NextTest
         <Caution key={caution}>{caution}</Caution>
       ))}
       {test.limitSeconds !== undefined && <TimeLimit seconds={test.limitSeconds} />}
-      <ul className={styles['outcomes']} aria-label="What came of it">
+      <ul className={styles['outcomes']} aria-label="Result">
         {test.outcomes.map(({ id, name, means }, i) => (
           <li key={id}>
             <button type="button" onClick={() => onAnswer({ test: test.id, outcome: id })}>
@@ -56,7 +56,7 @@ export function NextTest({ next: { test, minutes }, onAnswer, onSkip }: NextTest
           </li>
         ))}
       </ul>
-      <Button onClick={() => onSkip(test.id)}>Can’t tell, or can’t do it: ask something else</Button>
+      <Button onClick={() => onSkip(test.id)}>Not possible or not sure: next question</Button>
     </section>
   )
 }

@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals'
 import { cleanup, screen, waitFor, within } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
-import { usePreferences } from '../app/preferences.ts'
+import { usePreferences } from '../ui/preferences.ts'
 import { demoDrive } from '../testing/drives.ts'
 import { FakeServer, show } from '../testing/fake-server.tsx'
 import { useNoise } from './noise-store.ts'
@@ -9,17 +9,25 @@ import { NoiseScreen } from './noise-screen.tsx'
 
 const server = new FakeServer()
 const record = {
-  ...{ id: 'k1', version: 1, vehicle: { id: 'v', name: 'Ketch 2.2 van', plate: 'HB-114' } },
-  ...{ document: demoDrive('ketch-main'), savedAt: '2026-11-25T09:00:00Z' },
+  id: 'k1',
+  version: 1,
+  vehicle: { id: 'v', name: 'Ketch 2.2 van', plate: 'HB-114' },
+  document: demoDrive('ketch-main'),
+  savedAt: '2026-11-25T09:00:00Z',
 }
-const finding = {
-  ...{ id: 'f1', at: '2026-11-20T09:00:00.000Z', cause: 'worn-belt', causeName: 'Ribs worn or hardened' },
-  ...{
-    answers: [{ test: 'heard', outcome: 'squeal', words: 'What is heard: Squeal' }],
-    probability: 0.7,
-    edition: 'x',
-  },
-  ...{ actions: ['Fit a new belt'], prove: 'Quiet.', note: '', distance: null, by: 'Wren' },
+const diagnosis = {
+  id: 'f1',
+  at: '2026-11-20T09:00:00.000Z',
+  cause: 'worn-belt',
+  causeName: 'Ribs worn or hardened',
+  answers: [{ test: 'heard', outcome: 'squeal', words: 'What is heard: Squeal' }],
+  probability: 0.7,
+  edition: 'x',
+  actions: ['Fit a new belt'],
+  prove: 'Quiet.',
+  note: '',
+  distance: null,
+  by: 'Wren',
 }
 
 beforeEach(() => {
@@ -30,7 +38,7 @@ beforeEach(() => {
     'GET /drives': { status: 200, json: { drives: [record], total: 1 } },
     'GET /drives/k1': { status: 200, json: record },
     'GET /drives/k1/fittings': { status: 200, json: { fittings: [] } },
-    'GET /drives/k1/findings': { status: 200, json: { findings: [finding] } },
+    'GET /drives/k1/diagnoses': { status: 200, json: { diagnoses: [diagnosis] } },
   }
 })
 afterEach(cleanup)
@@ -43,15 +51,15 @@ describe('the search for a noise', () => {
     expect(screen.queryByRole('region', { name: 'Next test' })).toBeNull()
     await press(/^Squeal/)
     await press('Worst when damp or in rain')
-    await press('That is all')
+    await press('Continue')
     expect(screen.getByRole('region', { name: 'Heard' }).textContent).toContain('Squeal, worst when damp or in rain.')
     const next = screen.getByRole('region', { name: 'Next test' })
     const name = within(next).getByRole('heading', { level: 3 }).textContent
     await userEvent.keyboard('1')
     expect(screen.getByRole('region', { name: 'Done' }).textContent).toContain(name)
-    await press(`Take back: ${name}`)
+    await press(`Undo: ${name}`)
     expect(screen.queryByRole('region', { name: 'Done' })).toBeNull()
-    await press(/^Can’t tell/)
+    await press(/^Not possible or not sure/)
     expect(screen.getByRole('region', { name: 'Done' }).textContent).toContain('left out')
     const other = within(screen.getByRole('region', { name: 'Next test' })).getByRole('heading', { level: 3 })
     expect(other.textContent).not.toBe(name)
@@ -71,27 +79,29 @@ describe('the search for a noise', () => {
 
   test('what the drive itself says stands beside it, with what is not known', async () => {
     open('/noise/k1')
-    const itself = await screen.findByRole('region', { name: 'The drive itself' })
-    expect(itself.textContent).toMatch(/Entry anglesmeets its grooves at \d\.\d\d°/)
-    expect(itself.textContent).toMatch(/Belt lately fittednot known/)
-    expect(await screen.findByRole('region', { name: 'Found before' })).toBeTruthy()
+    const itself = await screen.findByRole('region', { name: 'What the drive data shows' })
+    expect(itself.textContent).toMatch(/Entry anglesenters its grooves at \d\.\d\d°/)
+    expect(itself.textContent).toMatch(/Belt fitted recentlynot known/)
+    expect(await screen.findByRole('region', { name: 'Earlier diagnoses' })).toBeTruthy()
   })
 
   test('the finding goes to the drive with what it rests on; where that fails, nothing is lost', async () => {
     open('/noise/k1')
-    await screen.findByRole('region', { name: 'The drive itself' })
+    await screen.findByRole('region', { name: 'What the drive data shows' })
     await press(/^Chirp/)
-    await press('Write the finding')
+    await press('Save the diagnosis')
     const form = screen.getByRole('dialog')
     await userEvent.type(within(form).getByRole('textbox', { name: 'Note' }), 'only on the left')
-    server.answers['POST /drives/k1/findings'] = 'away'
-    await userEvent.click(within(form).getByRole('button', { name: 'Keep it with the drive' }))
+    server.answers['POST /drives/k1/diagnoses'] = 'away'
+    await userEvent.click(within(form).getByRole('button', { name: 'Save to the drive' }))
     expect((await within(form).findByRole('alert')).textContent).toContain('still here')
-    server.answers['POST /drives/k1/findings'] = { status: 201, json: finding }
-    await userEvent.click(within(form).getByRole('button', { name: 'Keep it with the drive' }))
+    server.answers['POST /drives/k1/diagnoses'] = { status: 201, json: diagnosis }
+    await userEvent.click(within(form).getByRole('button', { name: 'Save to the drive' }))
     await waitFor(() => expect(screen.queryByRole('dialog')).toBeNull())
     expect(server.sent.at(-1)?.body).toMatchObject({
-      ...{ note: 'only on the left', distance: null, by: 'Wren' },
+      note: 'only on the left',
+      distance: null,
+      by: 'Wren',
       answers: [{ test: 'heard', outcome: 'chirp', words: 'What is heard: Chirp' }],
     })
     // The next search begins with nothing.
@@ -101,8 +111,8 @@ describe('the search for a noise', () => {
   test('answers to questions that are no longer asked are said to be so', async () => {
     useNoise.setState({ searches: { '': { answers: [{ test: 'gone', outcome: 'yes' }], skipped: [] } } })
     open('/noise')
-    expect(screen.getByRole('alert').textContent).toContain('belong to other questions')
-    await press('Begin a new search')
+    expect(screen.getByRole('alert').textContent).toContain('belong to an earlier list')
+    await press('Start a new search')
     expect(screen.queryByRole('heading', { level: 3 })).toBeNull()
     expect(screen.getByText('What do you hear?')).toBeTruthy()
   })

@@ -3,30 +3,22 @@ import { Button } from 'antd'
 import dayjs from 'dayjs'
 import { useCallback, useMemo, useState } from 'react'
 import { useParams } from 'react-router'
-import {
-  diagnose,
-  driveEvidence,
-  fileName,
-  lastJudged,
-  settleDrive,
-  unanswered,
-  wearParts,
-  type DriveRecord,
-  type DriveSays,
-  type Fitting,
-  type Walkround,
-} from '@emery/core'
-import { driveQuery } from '../api/drives.ts'
-import { fittingsQuery } from '../api/fittings.ts'
-import { useKnowledge } from '../api/knowledge.ts'
-import { walkroundsQuery } from '../api/walkrounds.ts'
-import { PickDrive } from '../app/pick-drive.tsx'
-import { useTopBar } from '../app/top-bar.ts'
-import { useNow } from '../app/use-now.ts'
+import type { DriveRecord, Fitting, Inspection } from '@emery/core/api'
+import { fileName } from '@emery/core/exchange'
+import { diagnose, driveEvidence, unanswered, type DriveSays } from '@emery/core/noise'
+import { settleDrive } from '@emery/core/path'
+import { lastJudged, wearParts } from '@emery/core/wear'
+import { driveQuery } from '../drives/drives-api.ts'
+import { fittingsQuery } from '../length/fittings-api.ts'
+import { useKnowledge } from '../knowledge/knowledge-api.ts'
+import { inspectionsQuery } from '../inspection/inspections-api.ts'
+import { PickDrive } from '../drives/pick-drive.tsx'
+import { useTopBar } from '../ui/top-bar.ts'
+import { useNow } from '../ui/use-now.ts'
 import { DoneList } from './done-list.tsx'
 import { DriveSaysList } from './drive-says-list.tsx'
-import { FindingForm } from './finding-form.tsx'
-import { FindingList } from './finding-list.tsx'
+import { DiagnosisForm } from './diagnosis-form.tsx'
+import { DiagnosisList } from './diagnosis-list.tsx'
 import { Heard } from './heard.tsx'
 import { NextTest } from './next-test.tsx'
 import styles from './noise.module.css'
@@ -42,24 +34,24 @@ export function NoiseScreen() {
   const { driveId = '' } = useParams()
   const { data: record } = useQuery({ ...driveQuery(driveId), enabled: driveId !== '' })
   const { data: fittings } = useQuery({ ...fittingsQuery(driveId), enabled: driveId !== '' })
-  const { data: walkrounds } = useQuery({ ...walkroundsQuery(driveId), enabled: driveId !== '' })
+  const { data: inspections } = useQuery({ ...inspectionsQuery(driveId), enabled: driveId !== '' })
   // Whoever opens another drive's noise begins with its own search.
-  return <Search key={driveId} {...{ driveId, record, fittings, walkrounds }} />
+  return <Search key={driveId} {...{ driveId, record, fittings, inspections }} />
 }
 
 interface SearchProps {
   readonly driveId: string
   readonly record: DriveRecord | undefined
   readonly fittings: readonly Fitting[] | undefined
-  readonly walkrounds: readonly Walkround[] | undefined
+  readonly inspections: readonly Inspection[] | undefined
 }
 
-function Search({ driveId, record, fittings, walkrounds }: SearchProps) {
+function Search({ driveId, record, fittings, inspections }: SearchProps) {
   const search = useNoiseSearch(driveId)
   const { answer, takeBack, skip, begin } = useNoise()
   const [writing, setWriting] = useState(false)
   const knowledge = useKnowledge()
-  const says = useDriveSays(record, fittings, walkrounds)
+  const says = useDriveSays(record, fittings, inspections)
   const result = useMemo(
     () => diagnose(knowledge, [...search.answers, ...unanswered(knowledge, says, search.answers)], search.skipped),
     [knowledge, search, says],
@@ -75,9 +67,9 @@ function Search({ driveId, record, fittings, walkrounds }: SearchProps) {
           <strong>{record === undefined ? 'Noise' : `Noise on ${record.vehicle?.name ?? record.document.name}`}</strong>
         ),
         commands: [
-          { id: 'undo', label: 'Take the last answer back', keys: 'Ctrl Z', run: undo },
-          { id: 'begin', label: 'Begin a new search', run: () => begin(driveId) },
-          { id: 'finding', label: 'Write the finding', keys: 'F', run: () => setWriting(true) },
+          { id: 'undo', label: 'Undo the last answer', keys: 'Ctrl Z', run: undo },
+          { id: 'begin', label: 'Start a new search', run: () => begin(driveId) },
+          { id: 'diagnosis', label: 'Save the diagnosis', keys: 'F', run: () => setWriting(true) },
         ],
       }),
       [record, undo, begin, driveId],
@@ -90,7 +82,7 @@ function Search({ driveId, record, fittings, walkrounds }: SearchProps) {
   return (
     <div className={styles['page']}>
       <div className={styles['work']}>
-        <PickDrive driveId={driveId} under="/noise" none="none that is kept here" />
+        <PickDrive driveId={driveId} under="/noise" none="none" />
         <Heard
           search={search}
           onAnswer={(given) => answer(driveId, given)}
@@ -105,25 +97,25 @@ function Search({ driveId, record, fittings, walkrounds }: SearchProps) {
           />
         )}
         {heard && next[0] === undefined && (
-          <p role="status">Every test was done or left out. Write the finding, or take an answer back.</p>
+          <p role="status">All tests are done or skipped. Save the diagnosis, or undo an answer.</p>
         )}
         <DoneList search={search} onTakeBack={(test) => takeBack(driveId, test)} />
         {heard && <Recorded drive={record?.document ?? null} onAnswer={(given) => answer(driveId, given)} />}
-        {driveId !== '' && <FindingList driveId={driveId} fileName={fileName(record?.document.name ?? 'drive')} />}
+        {driveId !== '' && <DiagnosisList driveId={driveId} fileName={fileName(record?.document.name ?? 'drive')} />}
       </div>
-      <aside className={styles['side']} aria-label="What it may be">
+      <aside className={styles['side']} aria-label="Possible causes">
         {doubt !== null && <p role="alert">{doubt}</p>}
         <Suspects suspects={causes} heard={heard || says.length > 0} />
         {record !== undefined && <DriveSaysList record={record} says={says} />}
         <div className={styles['finish']}>
           <Button size="large" type={heard ? 'primary' : 'default'} disabled={!heard} onClick={() => setWriting(true)}>
-            Write the finding
+            Save the diagnosis
           </Button>
-          {heard && best !== undefined && best.probability < SURE && <span>not sure yet: go on testing</span>}
+          {heard && best !== undefined && best.probability < SURE && <span>not certain yet: continue testing</span>}
         </div>
       </aside>
       {writing && best !== undefined && heard && (
-        <FindingForm
+        <DiagnosisForm
           driveId={driveId}
           suspects={causes}
           answers={search.answers}
@@ -141,7 +133,7 @@ const SURE = 0.8
 function useDriveSays(
   record: DriveRecord | undefined,
   fittings: readonly Fitting[] = NONE,
-  walkrounds: readonly Walkround[] = NONE,
+  inspections: readonly Inspection[] = NONE,
 ): readonly DriveSays[] {
   const now = useNow(null)
   const newest = fittings[0]?.fittedOn
@@ -151,20 +143,21 @@ function useDriveSays(
       record === undefined
         ? []
         : driveEvidence(settleDrive(record.document), {
-            ...{ kmSinceFitted: null, daysSinceFitted: days },
-            looked: lastJudged({ walkrounds, fittings }, wearParts(record.document)),
+            kmSinceFitted: null,
+            daysSinceFitted: days,
+            looked: lastJudged({ inspections, fittings }, wearParts(record.document)),
           }),
-    [record, days, walkrounds, fittings],
+    [record, days, inspections, fittings],
   )
 }
 
 function StaleAnswers({ onBegin }: { readonly onBegin: () => void }) {
   return (
     <div className={styles['work']} role="alert">
-      <h1>These answers belong to other questions</h1>
-      <p>The list of tests has changed since they were given.</p>
+      <h1>These answers belong to an earlier list of tests</h1>
+      <p>The list of tests has changed since you answered.</p>
       <Button type="primary" onClick={onBegin}>
-        Begin a new search
+        Start a new search
       </Button>
     </div>
   )

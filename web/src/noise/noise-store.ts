@@ -1,6 +1,6 @@
 import { create } from 'zustand'
 import { persist } from 'zustand/middleware'
-import type { Answer } from '@emery/core'
+import type { Answer } from '@emery/core/noise'
 
 /** One search for a noise: what was answered, oldest first, and what cannot be done here. */
 export interface NoiseSearch {

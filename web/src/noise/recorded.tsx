@@ -1,20 +1,13 @@
 import { Button, InputNumber, Select } from 'antd'
 import { useEffect, useMemo, useRef, useState } from 'react'
-import {
-  madeUpNoise,
-  repetitionAnswer,
-  repetitionMatches,
-  settleDrive,
-  speedOfFiring,
-  type Answer,
-  type CheckedDrive,
-  type HeardNoise,
-  type Spectrogram,
-} from '@emery/core'
+import type { CheckedDrive } from '@emery/core/drive'
+import { repetitionAnswer, repetitionMatches, type Answer } from '@emery/core/noise'
+import { settleDrive } from '@emery/core/path'
+import { simulatedNoise, speedOfFiring, type HeardNoise, type Spectrogram } from '@emery/core/sound'
 import { ListenWays } from '../sound/listen-ways.tsx'
 import { play } from '../sound/play.ts'
 import { useListening } from '../sound/use-listening.ts'
-import { madeUpSamples } from './made-up-samples.ts'
+import { simulatedSamples } from './simulated-samples.ts'
 import styles from './noise.module.css'
 
 /** Seconds that are listened: a belt at idle passes some twenty times. */
@@ -26,7 +19,7 @@ const KIND_WORDS: Readonly<Record<HeardNoise['kind'], string>> = {
   chirp: 'A chirp',
   squeal: 'A squeal',
   whine: 'A whine',
-  other: 'No pitch stands out',
+  other: 'No clear pitch',
 }
 
 interface RecordedProps {
@@ -43,12 +36,15 @@ export function Recorded({ drive, onAnswer }: RecordedProps) {
   })
   const [rpm, setRpm] = useState<number | null>(null)
   const speed = rpm ?? drive?.engine.idleRpm ?? null
-  const samples = useMemo(() => madeUpSamples(drive === null ? null : settleDrive(drive), speed ?? 800), [drive, speed])
+  const samples = useMemo(
+    () => simulatedSamples(drive === null ? null : settleDrive(drive), speed ?? 800),
+    [drive, speed],
+  )
   const [chosen, setChosen] = useState(0)
   const sample = samples[chosen] ?? samples[0]
-  const madeUp = () => {
+  const simulated = () => {
     if (sample === undefined) return
-    const recording = madeUpNoise({ ...sample.noise, seed: 7 + chosen, seconds: LISTENED_S, signalToNoise: 10 })
+    const recording = simulatedNoise({ ...sample.noise, seed: 7 + chosen, seconds: LISTENED_S, signalToNoise: 10 })
     look(recording)
     void play(recording)
   }
@@ -59,8 +55,8 @@ export function Recorded({ drive, onAnswer }: RecordedProps) {
       {listening.is === 'listening' || listening.is === 'working' ? (
         <p className={styles['listening']} role="status">
           {listening.is === 'working'
-            ? 'Listening for pitch and repetition …'
-            : `Hold still beside the engine, out of the belt’s plane: ${Math.max(0, LISTENED_S * (1 - listening.done)).toFixed(1)} s`}
+            ? 'Analysing pitch and repetition …'
+            : `Hold still beside the engine, out of the belt plane: ${Math.max(0, LISTENED_S * (1 - listening.done)).toFixed(1)} s`}
           {listening.is === 'listening' && (
             <meter min={0} max={1} value={Math.min(1, listening.level)} aria-label="How loud it is" />
           )}
@@ -76,18 +72,18 @@ export function Recorded({ drive, onAnswer }: RecordedProps) {
               value={speed}
               onChange={setRpm}
               placeholder="not read"
-              aria-label="Engine speed of the recording, rpm"
+              aria-label="Engine speed during the recording, rpm"
             />
           </label>
           <ListenWays
             listenLabel={`Record ${LISTENED_S} s`}
             onListen={(microphone) => void listen(microphone)}
             onLoad={(file) => void load(file)}
-            madeUpLabel="Made-up noise"
-            onMadeUp={madeUp}
+            simulatedLabel="Simulated noise"
+            onSimulated={simulated}
           />
           <Select
-            aria-label="Which made-up noise"
+            aria-label="Simulated noise to use"
             value={chosen}
             options={samples.map(({ label }, i) => ({ value: i, label }))}
             onChange={setChosen}
@@ -139,23 +135,21 @@ function Found({ heard, leftOut, drive, rpm, onSpeed, onAnswer }: FoundProps) {
         </b>
         , {Math.round(100 * confidence)} % sure.{' '}
         {repetition === null ? (
-          'It does not come back in time with anything.'
+          'It does not repeat regularly.'
         ) : (
           <>
-            It comes back <b className="figures">{repetition.toFixed(2)}</b> times a second:{' '}
+            It repeats <b className="figures">{repetition.toFixed(2)}</b> times a second:{' '}
             {nearest === undefined
               ? drive === null || rpm === null
-                ? 'with a drive and the engine’s speed, what keeps time with that can be told.'
-                : 'nothing on this drive keeps time with that at this engine speed. Is the speed right?'
+                ? 'choose a drive and enter the engine speed to find matching parts.'
+                : 'nothing on this drive matches that at this engine speed. Is the speed right?'
               : `${nearest.what} ${nearest.of === 'belt' ? 'passes' : 'turns'}${nearest.times === 2 ? ' half as often' : ''}, ${nearest.expected.toFixed(2)} expected.`}
           </>
         )}
       </p>
       {heard.firing !== null && <EngineSpeed firing={heard.firing} rpm={rpm} onSpeed={onSpeed} />}
-      {clipped > 0.001 && <p className={styles['soft']}>It was too loud for the microphone: hold it further away.</p>}
-      {leftOut > 0 && (
-        <p className={styles['soft']}>The last {Math.round(leftOut)} s of the file were not looked at.</p>
-      )}
+      {clipped > 0.001 && <p className="soft">Too loud for the microphone. Hold it further away.</p>}
+      {leftOut > 0 && <p className="soft">The last {Math.round(leftOut)} s of the file were not used.</p>}
       <div className={styles['ways']}>
         {kind !== 'other' && (
           <Button
@@ -163,10 +157,10 @@ function Found({ heard, leftOut, drive, rpm, onSpeed, onAnswer }: FoundProps) {
               onAnswer({ test: 'heard', outcome: kind, detail: `${KIND_WORDS[kind].toLowerCase()}, recorded` })
             }
           >
-            Take it as heard
+            Use as the sound heard
           </Button>
         )}
-        {repeats !== undefined && <Button onClick={() => onAnswer(repeats)}>Let its repetition count</Button>}
+        {repeats !== undefined && <Button onClick={() => onAnswer(repeats)}>Use its repetition</Button>}
       </div>
     </>
   )
@@ -189,7 +183,7 @@ function EngineSpeed({ firing, rpm, onSpeed }: EngineSpeedProps) {
   return (
     <div className={styles['ways']}>
       <p>
-        Under it the engine fires <b className="figures">{firing.toFixed(1)}</b> times a second: with{' '}
+        In the background the engine fires <b className="figures">{firing.toFixed(1)}</b> times a second. With{' '}
         <InputNumber
           aria-label="Cylinders"
           min={1}

@@ -1,4 +1,4 @@
-import type { Suspect } from '@emery/core'
+import type { Suspect } from '@emery/core/noise'
 import styles from './noise.module.css'
 
 /** Causes shown one by one; the others share a line. */
@@ -17,17 +17,17 @@ export function Suspects({ suspects, heard }: SuspectsProps) {
   if (!heard)
     return (
       <>
-        <h2 className="heading">What it may be</h2>
-        <p className={styles['soft']}>
-          Say what is heard, or what else shows. Each answer moves the causes here, and the next test is the one that
-          tells them apart best.
+        <h2 className="heading">Possible causes</h2>
+        <p className="soft">
+          Choose what you hear, or other symptoms. Each answer updates the causes here. The next test is the one that
+          separates them best.
         </p>
       </>
     )
   const rest = suspects.slice(SHOWN).reduce((sum, { probability }) => sum + probability, 0)
   return (
     <>
-      <h2 className="heading">What it may be</h2>
+      <h2 className="heading">Possible causes</h2>
       <ol className={styles['suspects']}>
         {suspects.slice(0, SHOWN).map(({ cause, probability, evidence }, i) => (
           <li key={cause.id} data-first={i === 0}>
@@ -47,8 +47,8 @@ export function Suspects({ suspects, heard }: SuspectsProps) {
           </li>
         ))}
       </ol>
-      <p className={styles['soft']}>
-        {suspects.length - SHOWN} others share {inHundred(rest)}. Figures are judged, not counted (nominal).
+      <p className="soft">
+        {suspects.length - SHOWN} other causes together {inHundred(rest)}. Figures are estimates (nominal).
       </p>
     </>
   )

@@ -1,7 +1,8 @@
 import { Input, InputNumber, Select } from 'antd'
-import type { PulleyFace, Section, Shaft, ShaftKind, Turn } from '@emery/core'
+import { SHAFT_KIND_NAMES, type PulleyFace, type Shaft, type ShaftKind, type Turn } from '@emery/core/drive'
+import { familyOf, ribsOf, type Section, sectionsForFace } from '@emery/core/sections'
 import styles from './parts.module.css'
-import { PART_NAMES, SECTION_NAMES } from './part-names.ts'
+import { sectionOptions } from '../ui/section-options.ts'
 
 /** A part as it is being described, before it is in a drive. */
 export interface PartDraft {
@@ -20,18 +21,13 @@ export function newPart(kind: ShaftKind, section: Section, ribs: number): PartDr
   const smooth = kind === 'idler' || kind === 'tensioner'
   return {
     kind,
-    name: PART_NAMES[kind],
-    face: smooth ? 'smooth' : faceFor(section),
+    name: SHAFT_KIND_NAMES[kind],
+    face: smooth ? 'smooth' : familyOf(section).face,
     section,
-    grooves: section === 'PK' ? ribs : 1,
+    grooves: ribsOf(section, ribs),
     mustTurn: null,
     onShaft: null,
   }
-}
-
-export function faceFor(section: Section): PulleyFace {
-  if (section === 'PK') return 'ribbed'
-  return section.startsWith('V') ? 'vee' : 'toothed'
 }
 
 const FACES: readonly { readonly value: PulleyFace; readonly label: string }[] = [
@@ -40,13 +36,6 @@ const FACES: readonly { readonly value: PulleyFace; readonly label: string }[] =
   { value: 'toothed', label: 'toothed' },
   { value: 'smooth', label: 'smooth' },
 ]
-
-const SECTIONS_OF: Readonly<Record<PulleyFace, readonly Section[]>> = {
-  ribbed: ['PK'],
-  vee: ['V10', 'V13', 'V17'],
-  toothed: ['T9.5', 'T12.7'],
-  smooth: ['PK'],
-}
 
 interface PartFormProps {
   readonly part: PartDraft
@@ -57,19 +46,21 @@ interface PartFormProps {
 
 export function PartForm({ part, onChange, shafts }: PartFormProps) {
   const change = (what: Partial<PartDraft>) => onChange({ ...part, ...what })
-  const changeFace = (face: PulleyFace) =>
-    change({ face, section: SECTIONS_OF[face][0] ?? 'PK', grooves: face === 'ribbed' ? 6 : 1 })
+  const changeFace = (face: PulleyFace) => {
+    const section = sectionsForFace(face)[0] ?? part.section
+    change({ face, section, grooves: face === 'smooth' ? 1 : ribsOf(section, 6) })
+  }
   return (
     <div className={styles['form']}>
       <label>
-        What it is
+        Type
         <Select
-          aria-label="What it is"
+          aria-label="Type"
           value={part.onShaft === null ? part.kind : `on ${part.onShaft}`}
           options={[
-            ...(Object.keys(PART_NAMES) as ShaftKind[])
+            ...(Object.keys(SHAFT_KIND_NAMES) as ShaftKind[])
               .filter((kind) => kind !== 'crank')
-              .map((kind) => ({ value: kind, label: PART_NAMES[kind] })),
+              .map((kind) => ({ value: kind, label: SHAFT_KIND_NAMES[kind] })),
             ...shafts.map(({ id, name }) => ({ value: `on ${id}`, label: `another pulley on ${name}` })),
           ]}
           onChange={(value) =>
@@ -91,11 +82,11 @@ export function PartForm({ part, onChange, shafts }: PartFormProps) {
       </label>
       {(part.face === 'vee' || part.face === 'toothed') && (
         <label>
-          Cut for
+          Belt section
           <Select
-            aria-label="Cut for"
+            aria-label="Belt section"
             value={part.section}
-            options={SECTIONS_OF[part.face].map((value) => ({ value, label: SECTION_NAMES[value] }))}
+            options={sectionOptions(sectionsForFace(part.face))}
             onChange={(section) => change({ section })}
           />
         </label>

@@ -1,9 +1,9 @@
 import { useMutation } from '@tanstack/react-query'
 import { App, Button, Input, Modal } from 'antd'
 import { useState } from 'react'
-import { LEAST_PASSPHRASE, type PersonRecord } from '@emery/core'
-import { changeOwnPassphrase, setPassphrase } from '../api/people.ts'
-import form from '../app/stacked-form.module.css'
+import { MIN_PASSPHRASE, type PersonRecord } from '@emery/core/api'
+import { changeOwnPassphrase, setPassphrase } from './people-api.ts'
+import form from '../ui/stacked-form.module.css'
 
 interface PassphraseDialogProps {
   readonly open: boolean
@@ -31,7 +31,7 @@ function Fields({ onClose, of }: Omit<PassphraseDialogProps, 'open'>) {
       else await setPassphrase(of.id, next)
     },
     onSuccess: () => {
-      void message.success('The new passphrase holds; sessions begun with the old one have ended.')
+      void message.success('The passphrase is changed. Sessions with the old one have ended.')
       onClose()
     },
   })
@@ -45,7 +45,7 @@ function Fields({ onClose, of }: Omit<PassphraseDialogProps, 'open'>) {
     >
       {of === undefined && (
         <label>
-          The one so far
+          Current passphrase
           <Input.Password
             autoComplete="current-password"
             maxLength={200}
@@ -55,7 +55,7 @@ function Fields({ onClose, of }: Omit<PassphraseDialogProps, 'open'>) {
         </label>
       )}
       <label>
-        The new one, at least {LEAST_PASSPHRASE} letters
+        New passphrase, at least {MIN_PASSPHRASE} letters
         <Input.Password
           autoComplete="new-password"
           maxLength={200}
@@ -64,8 +64,8 @@ function Fields({ onClose, of }: Omit<PassphraseDialogProps, 'open'>) {
         />
       </label>
       {error !== null && <p role="alert">{error.message}</p>}
-      <Button type="primary" htmlType="submit" loading={isPending} disabled={next.length < LEAST_PASSPHRASE}>
-        Set it
+      <Button type="primary" htmlType="submit" loading={isPending} disabled={next.length < MIN_PASSPHRASE}>
+        Change passphrase
       </Button>
     </form>
   )

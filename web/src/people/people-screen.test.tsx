@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, expect, test } from '@jest/globals'
 import { cleanup, screen, waitFor, within } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
-import type { PersonRecord, SessionRecord } from '@emery/core'
+import type { PersonRecord, SessionRecord } from '@emery/core/api'
 import { FakeServer, show } from '../testing/fake-server.tsx'
 import { PeopleScreen } from './people-screen.tsx'
 import { PersonMenu } from './person-menu.tsx'
@@ -31,9 +31,9 @@ test('the list says who may do what; nobody takes themselves off it', async () =
   show(<PeopleScreen />)
   const own = await row('Wren')
   expect(own.getByText('(you)')).toBeTruthy()
-  expect(own.getByRole<HTMLButtonElement>('button', { name: 'Take off the list' }).disabled).toBe(true)
+  expect(own.getByRole<HTMLButtonElement>('button', { name: 'Remove' }).disabled).toBe(true)
   const other = await row('Isla')
-  expect(other.getByRole<HTMLButtonElement>('button', { name: 'Take off the list' }).disabled).toBe(false)
+  expect(other.getByRole<HTMLButtonElement>('button', { name: 'Remove' }).disabled).toBe(false)
   for (const role of ['Apprentice', 'Mechanic', 'Lead']) expect(screen.getAllByText(role).length).toBeGreaterThan(0)
 })
 
@@ -52,8 +52,8 @@ test('a role is changed on top of the version that was seen; what is refused is 
 test('someone is put on the list with a first passphrase of ten letters or more', async () => {
   server.answers['POST /people'] = { status: 201, json: {} }
   show(<PeopleScreen />)
-  const form = within(await screen.findByRole('form', { name: 'Put someone on the list' }))
-  const put = form.getByRole<HTMLButtonElement>('button', { name: 'Put on the list' })
+  const form = within(await screen.findByRole('form', { name: 'Add a person' }))
+  const put = form.getByRole<HTMLButtonElement>('button', { name: 'Add' })
   await userEvent.type(form.getByLabelText('Name'), ' Tobias ')
   await userEvent.type(form.getByLabelText(/^First passphrase/), 'nine lett')
   expect(put.disabled).toBe(true)
@@ -76,20 +76,20 @@ test('a name is taken off after being asked about; a passphrase is set anew by a
   await userEvent.click(other.getByRole('button', { name: 'New passphrase …' }))
   const dialog = within(await screen.findByRole('dialog'))
   expect(dialog.getByText('New passphrase for Isla')).toBeTruthy()
-  expect(dialog.queryByLabelText('The one so far')).toBeNull()
-  await userEvent.type(dialog.getByLabelText(/^The new one/), 'a long enough one{Enter}')
+  expect(dialog.queryByLabelText('Current passphrase')).toBeNull()
+  await userEvent.type(dialog.getByLabelText(/^New passphrase/), 'a long enough one{Enter}')
   await waitFor(() => expect(server.sent.at(-1)).toMatchObject({ to: 'PUT /people/p2/passphrase' }))
-  expect(await screen.findByText(/sessions begun with the old one have ended/)).toBeTruthy()
-  await userEvent.click(other.getByRole('button', { name: 'Take off the list' }))
+  expect(await screen.findByText(/Sessions with the old one have ended/)).toBeTruthy()
+  await userEvent.click(other.getByRole('button', { name: 'Remove' }))
   expect(server.asked).not.toContain('DELETE /people/p2')
-  await userEvent.click(await screen.findByRole('button', { name: 'Take off' }))
+  await userEvent.click(await screen.findByRole('button', { name: 'Yes, remove' }))
   await waitFor(() => expect(server.asked).toContain('DELETE /people/p2'))
 })
 
 test('a list that cannot be had is said to be so', async () => {
   server.answers['GET /people'] = { status: 403, json: { error: { code: 'NOT_ALLOWED', message: 'For leads.' } } }
   show(<PeopleScreen />)
-  expect(await screen.findByText('The list cannot be shown')).toBeTruthy()
+  expect(await screen.findByText('The list could not be loaded')).toBeTruthy()
   expect(screen.getByText('For leads.')).toBeTruthy()
 })
 
@@ -99,7 +99,7 @@ test.each([
 ] as const)('the menu of a %s offers what is theirs', async (role, offered) => {
   server.answers['GET /session'] = signedIn({ ...wren, role })
   show(<PersonMenu className="" />)
-  await userEvent.click(await screen.findByRole('button', { name: 'At the bench: Wren' }))
+  await userEvent.click(await screen.findByRole('button', { name: 'Signed in: Wren' }))
   const menu = within(await screen.findByRole('tooltip'))
   expect(menu.getAllByRole('button').map((button) => button.textContent)).toEqual([...offered])
 })
@@ -108,23 +108,23 @@ test('in the demo nobody has a passphrase to change; signing out that fails is s
   server.answers['GET /session'] = signedIn(wren, [wren, isla])
   server.answers['DELETE /session'] = 'away'
   show(<PersonMenu className="" />)
-  await userEvent.click(await screen.findByRole('button', { name: 'At the bench: Wren' }))
+  await userEvent.click(await screen.findByRole('button', { name: 'Signed in: Wren' }))
   const menu = within(await screen.findByRole('tooltip'))
   expect(menu.queryByRole('button', { name: 'Change my passphrase' })).toBeNull()
   await userEvent.click(menu.getByRole('button', { name: 'Sign out' }))
-  expect(await screen.findByText(/does not answer/)).toBeTruthy()
+  expect(await screen.findByText(/is not responding/)).toBeTruthy()
 })
 
 test('one’s own passphrase wants the one so far; a wrong one is said beside it', async () => {
   server.answers['PUT /people/me/passphrase'] = {
     status: 401,
-    json: { error: { code: 'WRONG_PASSPHRASE', message: 'Name and passphrase do not go together.' } },
+    json: { error: { code: 'WRONG_PASSPHRASE', message: 'Name or passphrase is wrong.' } },
   }
   show(<PersonMenu className="" />)
-  await userEvent.click(await screen.findByRole('button', { name: 'At the bench: Wren' }))
+  await userEvent.click(await screen.findByRole('button', { name: 'Signed in: Wren' }))
   await userEvent.click(await screen.findByRole('button', { name: 'Change my passphrase' }))
   const dialog = within(await screen.findByRole('dialog'))
-  await userEvent.type(dialog.getByLabelText('The one so far'), 'not the right one')
-  await userEvent.type(dialog.getByLabelText(/^The new one/), 'a long enough one{Enter}')
-  expect((await dialog.findByRole('alert')).textContent).toBe('Name and passphrase do not go together.')
+  await userEvent.type(dialog.getByLabelText('Current passphrase'), 'not the right one')
+  await userEvent.type(dialog.getByLabelText(/^New passphrase/), 'a long enough one{Enter}')
+  expect((await dialog.findByRole('alert')).textContent).toBe('Name or passphrase is wrong.')
 })

@@ -1,10 +1,10 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { App, Button, Input, Popconfirm, Select } from 'antd'
 import { useMemo, useState } from 'react'
-import { LEAST_PASSPHRASE, ROLES, type PersonFields, type PersonRecord, type Role } from '@emery/core'
-import { addPerson, peopleKey, peopleQuery, removePerson, savePerson, sessionQuery } from '../api/people.ts'
-import { Notice } from '../app/notice.tsx'
-import { useTopBar } from '../app/top-bar.ts'
+import { MIN_PASSPHRASE, ROLES, type PersonFields, type PersonRecord, type Role } from '@emery/core/api'
+import { addPerson, peopleKey, peopleQuery, removePerson, savePerson, sessionQuery } from './people-api.ts'
+import { Notice } from '../ui/notice.tsx'
+import { useTopBar } from '../ui/top-bar.ts'
 import { PassphraseDialog } from './passphrase-dialog.tsx'
 import styles from './people.module.css'
 import { ROLE_MAY, ROLE_WORDS } from './role-words.ts'
@@ -16,7 +16,7 @@ export function PeopleScreen() {
   useTopBar(useMemo(() => ({ title: <strong>People</strong>, commands: [] }), []))
   const { data: people, error } = useQuery(peopleQuery())
   const { data: session } = useQuery(sessionQuery())
-  if (error !== null) return <Notice title="The list cannot be shown" detail={error.message} />
+  if (error !== null) return <Notice title="The list could not be loaded" detail={error.message} />
   return (
     <div className={styles['page']}>
       <h1>People</h1>
@@ -28,14 +28,14 @@ export function PeopleScreen() {
         ))}
       </ul>
       {people === undefined ? (
-        <p role="status">Fetching the list …</p>
+        <p role="status">Loading the list …</p>
       ) : (
         <table className={styles['list']}>
           <thead>
             <tr>
               <th scope="col">Name</th>
               <th scope="col">Role</th>
-              <th scope="col" aria-label="What to do" />
+              <th scope="col" aria-label="Actions" />
             </tr>
           </thead>
           <tbody>
@@ -69,7 +69,7 @@ function OnePerson({ person, self }: { readonly person: PersonRecord; readonly s
     <tr>
       <td>
         {person.name}
-        {self && <span className={styles['soft']}> (you)</span>}
+        {self && <span className="soft"> (you)</span>}
       </td>
       <td>
         <Select
@@ -85,12 +85,12 @@ function OnePerson({ person, self }: { readonly person: PersonRecord; readonly s
           New passphrase …
         </Button>
         <Popconfirm
-          title={`Take ${person.name} off the list? What they did keeps their name.`}
-          okText="Take off"
+          title={`Remove ${person.name}? Their name stays on their work.`}
+          okText="Yes, remove"
           onConfirm={() => remove(undefined)}
         >
           <Button type="text" danger disabled={self}>
-            Take off the list
+            Remove
           </Button>
         </Popconfirm>
         <PassphraseDialog open={setting} onClose={() => setSetting(false)} of={person} />
@@ -110,13 +110,13 @@ function AddPerson() {
   })
   return (
     <form
-      aria-label="Put someone on the list"
+      aria-label="Add a person"
       onSubmit={(event) => {
         event.preventDefault()
         mutate(undefined)
       }}
     >
-      <h2 className="heading">Put someone on the list</h2>
+      <h2 className="heading">Add a person</h2>
       <div className={styles['add']}>
         <label>
           Name
@@ -127,7 +127,7 @@ function AddPerson() {
           <Select aria-label="Role" value={role} options={ROLE_OPTIONS} onChange={setRole} />
         </label>
         <label>
-          First passphrase, at least {LEAST_PASSPHRASE} letters
+          First passphrase, at least {MIN_PASSPHRASE} letters
           <Input.Password
             autoComplete="new-password"
             maxLength={200}
@@ -139,9 +139,9 @@ function AddPerson() {
           type="primary"
           htmlType="submit"
           loading={isPending}
-          disabled={name.trim() === '' || passphrase.length < LEAST_PASSPHRASE}
+          disabled={name.trim() === '' || passphrase.length < MIN_PASSPHRASE}
         >
-          Put on the list
+          Add
         </Button>
       </div>
     </form>

@@ -2,7 +2,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { App, Button, Popover } from 'antd'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
-import { sessionQuery, signOut } from '../api/people.ts'
+import { sessionQuery, signOut } from './people-api.ts'
 import styles from './people.module.css'
 import { PassphraseDialog } from './passphrase-dialog.tsx'
 import { ROLE_WORDS } from './role-words.ts'
@@ -24,7 +24,7 @@ export function PersonMenu({ className }: { readonly className: string | undefin
       queries.clear()
       location.assign('/')
     } catch (error) {
-      void message.error(error instanceof Error ? error.message : 'That did not work.')
+      void message.error(error instanceof Error ? error.message : 'That failed. Try again.')
     }
   }
   const menu = (
@@ -58,7 +58,7 @@ export function PersonMenu({ className }: { readonly className: string | undefin
   return (
     <>
       <Popover trigger="click" placement="bottomRight" content={menu} open={open} onOpenChange={setOpen}>
-        <Button type="text" className={className ?? ''} aria-label={`At the bench: ${person.name}`}>
+        <Button type="text" className={className ?? ''} aria-label={`Signed in: ${person.name}`}>
           {initials(person.name)}
         </Button>
       </Popover>

@@ -1,4 +1,4 @@
-import type { Role } from '@emery/core'
+import type { Role } from '@emery/core/api'
 
 export const ROLE_WORDS: Readonly<Record<Role, string>> = {
   apprentice: 'Apprentice',
@@ -7,7 +7,7 @@ export const ROLE_WORDS: Readonly<Record<Role, string>> = {
 }
 
 export const ROLE_MAY: Readonly<Record<Role, string>> = {
-  apprentice: 'measures, works and ticks; a lead looks at what they ask for',
-  mechanic: 'also signs jobs off and takes away what was kept',
-  lead: 'also looks at apprentices’ ticks, changes rules and causes, and keeps this list',
+  apprentice: 'measures, works and ticks steps; a lead checks what they mark',
+  mechanic: 'also signs off jobs and deletes records',
+  lead: 'also checks apprentices’ ticks, changes rules and causes, and manages people',
 }

@@ -1,9 +1,9 @@
 import { useMutation } from '@tanstack/react-query'
 import { Button, Input } from 'antd'
 import { useState, type SubmitEvent } from 'react'
-import { LEAST_PASSPHRASE, type PersonRecord, type SessionRecord } from '@emery/core'
-import { addFirstLead, signIn, signInOneTap } from '../api/people.ts'
-import form from '../app/stacked-form.module.css'
+import { MIN_PASSPHRASE, type PersonRecord, type SessionRecord } from '@emery/core/api'
+import { addFirstLead, signIn, signInOneTap } from './people-api.ts'
+import form from '../ui/stacked-form.module.css'
 import styles from './people.module.css'
 import { ROLE_WORDS } from './role-words.ts'
 
@@ -47,8 +47,8 @@ function OneTap({
   return (
     <>
       <p>
-        This is the demo. Saltmarsh Lane Garage is made up, and so are its people: one tap signs you in as one of them.
-        A workshop of your own asks for a passphrase.
+        This is the demo. Saltmarsh Lane Garage and its people are invented. Tap a name to sign in. Your own workshop
+        asks for a passphrase.
       </p>
       <ul className={styles['taps']} aria-label="Sign in as">
         {people.map(({ id, name, role }) => (
@@ -82,7 +82,7 @@ function ByPassphrase({ first, onBegun }: { readonly first: boolean; readonly on
     <form className={form['form']} onSubmit={submit}>
       <p>
         {first
-          ? 'Nobody is on this workshop’s list yet. Whoever you put on it now is its first lead, who adds the others.'
+          ? 'This workshop has no people yet. The person you add now is its first lead and can add the others.'
           : 'Sign in with your name and passphrase.'}
       </p>
       <label>
@@ -108,7 +108,7 @@ function ByPassphrase({ first, onBegun }: { readonly first: boolean; readonly on
       </label>
       {first && (
         <label>
-          The same again
+          Passphrase again
           <Input.Password
             size="large"
             autoComplete="new-password"
@@ -118,18 +118,17 @@ function ByPassphrase({ first, onBegun }: { readonly first: boolean; readonly on
           />
         </label>
       )}
-      {first && hindrance !== undefined && passphrase !== '' && <p className={styles['soft']}>{hindrance}</p>}
+      {first && hindrance !== undefined && passphrase !== '' && <p className="soft">{hindrance}</p>}
       {error !== null && <p role="alert">{error.message}</p>}
       <Button type="primary" size="large" htmlType="submit" loading={isPending} disabled={hindrance !== undefined}>
-        {first ? 'Open the workshop' : 'Sign in'}
+        {first ? 'Create the workshop' : 'Sign in'}
       </Button>
     </form>
   )
 }
 
 function hindranceOf(name: string, passphrase: string, again: string): string | undefined {
-  if (name.trim() === '') return 'Say what you are called.'
-  if (passphrase.length < LEAST_PASSPHRASE)
-    return `A few words: at least ${LEAST_PASSPHRASE} letters, so that it cannot be guessed.`
-  return passphrase === again ? undefined : 'The two are not the same yet.'
+  if (name.trim() === '') return 'Enter your name.'
+  if (passphrase.length < MIN_PASSPHRASE) return `Enter a few words, at least ${MIN_PASSPHRASE} characters.`
+  return passphrase === again ? undefined : 'The two entries differ.'
 }

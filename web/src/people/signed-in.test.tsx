@@ -2,9 +2,9 @@ import { afterEach, beforeEach, expect, test } from '@jest/globals'
 import { useQuery } from '@tanstack/react-query'
 import { cleanup, screen, waitFor } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
-import type { PersonRecord, SessionRecord } from '@emery/core'
+import type { PersonRecord, SessionRecord } from '@emery/core/api'
 import { ask } from '../api/client.ts'
-import { usePreferences } from '../app/preferences.ts'
+import { usePreferences } from '../ui/preferences.ts'
 import { FakeServer, show } from '../testing/fake-server.tsx'
 import { SignedIn } from './signed-in.tsx'
 
@@ -46,7 +46,7 @@ test('the demo says that it is one, and signs in with one tap', async () => {
     'GET /work': { status: 200, json: {} },
   }
   open()
-  expect((await screen.findByText(/This is the demo/)).textContent).toContain('made up')
+  expect((await screen.findByText(/This is the demo/)).textContent).toContain('invented')
   await userEvent.click(screen.getByRole('button', { name: /Wren/ }))
   expect(await screen.findByLabelText('Note')).toBeTruthy()
   expect(server.sent).toEqual([{ to: 'POST /session/one-tap', body: { id: 'p1' } }])
@@ -54,7 +54,7 @@ test('the demo says that it is one, and signs in with one tap', async () => {
 })
 
 test('a wrong passphrase is said, the right one lets in', async () => {
-  const error = { code: 'WRONG_PASSPHRASE', message: 'Name and passphrase do not go together.' }
+  const error = { code: 'WRONG_PASSPHRASE', message: 'Name or passphrase is wrong.' }
   server.answers = { 'GET /session': session(), 'POST /session': { status: 401, json: { error } } }
   open()
   await userEvent.type(await screen.findByLabelText('Name'), ' Wren ')
@@ -73,13 +73,13 @@ test('the first of all says a passphrase twice, long enough', async () => {
   }
   open()
   await userEvent.type(await screen.findByLabelText('Name'), 'Wren')
-  const button = screen.getByRole<HTMLButtonElement>('button', { name: 'Open the workshop' })
+  const button = screen.getByRole<HTMLButtonElement>('button', { name: 'Create the workshop' })
   await userEvent.type(screen.getByLabelText('Passphrase'), 'short')
-  expect(screen.getByText(/at least 10 letters/)).toBeTruthy()
+  expect(screen.getByText(/at least 10 characters/)).toBeTruthy()
   await userEvent.type(screen.getByLabelText('Passphrase'), ' but longer')
-  expect(screen.getByText('The two are not the same yet.')).toBeTruthy()
+  expect(screen.getByText('The two entries differ.')).toBeTruthy()
   expect(button.disabled).toBe(true)
-  await userEvent.type(screen.getByLabelText('The same again'), 'short but longer')
+  await userEvent.type(screen.getByLabelText('Passphrase again'), 'short but longer')
   await userEvent.click(button)
   expect(await screen.findByLabelText('Note')).toBeTruthy()
 })
@@ -96,7 +96,7 @@ test('a session that ends during the work is asked for over it, and nothing type
   server.answers['GET /session'] = session({ oneTap: [wren] })
   server.answers['GET /work'] = { status: 401, json: { error: { code: 'NOT_SIGNED_IN', message: 'Sign in first.' } } }
   await userEvent.type(note, '{Enter}')
-  expect(await screen.findByText('Your session has ended')).toBeTruthy()
+  expect(await screen.findByText('You are signed out')).toBeTruthy()
   server.answers['GET /work'] = { status: 200, json: {} }
   await userEvent.click(await screen.findByRole('button', { name: /Wren/ }))
   await waitFor(() => expect(screen.queryByRole('button', { name: /Wren/ })).toBeNull())
@@ -107,5 +107,5 @@ test('a session that ends during the work is asked for over it, and nothing type
 test('a server that is away is said to be so', async () => {
   server.answers = { 'GET /session': 'away' }
   open()
-  expect(await screen.findByText('Emery’s server does not answer')).toBeTruthy()
+  expect(await screen.findByText('The Emery server is not responding')).toBeTruthy()
 })

@@ -1,11 +1,11 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { Button, Modal } from 'antd'
 import { useEffect, useState, type ReactNode } from 'react'
-import type { PersonRecord, SessionRecord } from '@emery/core'
+import type { PersonRecord, SessionRecord } from '@emery/core/api'
 import { onSignedOut } from '../api/client.ts'
-import { sessionKey, sessionQuery } from '../api/people.ts'
-import { Notice } from '../app/notice.tsx'
-import { usePreferences } from '../app/preferences.ts'
+import { sessionKey, sessionQuery } from './people-api.ts'
+import { Notice } from '../ui/notice.tsx'
+import { usePreferences } from '../ui/preferences.ts'
 import { SignIn } from './sign-in.tsx'
 
 /**
@@ -39,10 +39,10 @@ export function SignedIn({ children }: { readonly children: ReactNode }) {
   if (session === undefined)
     return error === null ? (
       <p role="status" style={{ padding: 32 }}>
-        Opening the door …
+        Signing in …
       </p>
     ) : (
-      <Notice title="Emery’s server does not answer" detail={error.message}>
+      <Notice title="The Emery server is not responding" detail={error.message}>
         <Button type="primary" onClick={() => void refetch()}>
           Ask again
         </Button>
@@ -52,8 +52,8 @@ export function SignedIn({ children }: { readonly children: ReactNode }) {
   return (
     <>
       {children}
-      <Modal open={person === null} closable={false} footer={null} width={520} title="Your session has ended">
-        <p>Everything you entered is kept. Sign in to go on.</p>
+      <Modal open={person === null} closable={false} footer={null} width={520} title="You are signed out">
+        <p>Your entries are kept. Sign in to continue.</p>
         {person === null && <SignIn session={session} onBegun={begun} within />}
       </Modal>
     </>

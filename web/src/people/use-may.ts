@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
-import { mayAs, type Role } from '@emery/core'
-import { sessionQuery } from '../api/people.ts'
+import { mayAs, type Role } from '@emery/core/api'
+import { sessionQuery } from './people-api.ts'
 
 /** Whether whoever is signed in may do what needs `role`. The server decides; this only keeps buttons from promising too much. */
 export function useMay(role: Role): boolean {

@@ -2,11 +2,12 @@ import { UndoOutlined } from '@ant-design/icons'
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { Button, InputNumber } from 'antd'
 import { useState } from 'react'
-import { ruleRefusal, shopRulesOf, type Rule, type RuleUnit, type ShopRule } from '@emery/core'
+import { shopRulesOf, type ShopRule } from '@emery/core/api'
+import { ruleRefusal, type Rule, type RuleUnit } from '@emery/core/rules'
 import { RequestFailure } from '../api/client.ts'
-import { rulesQuery, setRule } from '../api/rules.ts'
-import { ReadingField } from '../readings/reading-field.tsx'
-import { useLengths, type Lengths } from '../readings/use-lengths.ts'
+import { rulesQuery, setRule } from './rules-api.ts'
+import { ReadingField } from '../ui/reading-field.tsx'
+import { useLengths, type Lengths } from '../ui/use-lengths.ts'
 import styles from './rules.module.css'
 
 const UNITS: Readonly<Record<RuleUnit, string>> = {
@@ -126,5 +127,5 @@ function sentenceOf(error: Error, text: (value: number) => string): string {
   if (conflict === undefined || !('key' in conflict.current)) return error.message
   const { value, by } = conflict.current
   const who = by === '' ? 'Someone' : by
-  return `${who} set this ${value === null ? 'back to nominal' : `to ${text(value)}`} in the meantime; that stands. Set it again if it should be otherwise.`
+  return `${who} set this ${value === null ? 'back to nominal' : `to ${text(value)}`} just now; that value is in use. Set it again to change it.`
 }

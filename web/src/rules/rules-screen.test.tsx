@@ -1,14 +1,15 @@
 import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals'
 import { cleanup, screen, waitFor, within } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
-import { RULES, type ShopRule } from '@emery/core'
-import { usePreferences } from '../app/preferences.ts'
+import type { ShopRule } from '@emery/core/api'
+import { RULES } from '@emery/core/rules'
+import { usePreferences } from '../ui/preferences.ts'
 import { FakeServer, show } from '../testing/fake-server.tsx'
 import { RulesScreen } from './rules-screen.tsx'
 
 jest.setTimeout(30_000)
 
-const MOST = 'speed.alternator.most'
+const MOST = 'speed.alternator.max'
 const touched: ShopRule = { key: MOST, value: 18_000, version: 3, by: 'Isla', at: '2026-11-25T08:00:00.000Z' }
 
 let server: FakeServer
@@ -25,10 +26,10 @@ async function opened(rules: readonly ShopRule[]) {
   show(<RulesScreen />)
   await screen.findByRole('heading', { name: 'Rules' })
   // A screen of some sixty fields; what is looked for stands in a few rows.
-  await userEvent.type(screen.getByRole('textbox', { name: 'Search the rules' }), 'alternator highest')
-  return within(screen.getByRole('row', { name: /Alternator highest speed/ }))
+  await userEvent.type(screen.getByRole('textbox', { name: 'Search the rules' }), 'alternator maximum')
+  return within(screen.getByRole('row', { name: /Alternator maximum speed/ }))
 }
-const field = () => screen.getByRole('spinbutton', { name: 'Alternator, highest speed' })
+const field = () => screen.getByRole('spinbutton', { name: 'Alternator, maximum speed' })
 
 test('every rule is there, with its value and what it rests on; search narrows them', async () => {
   server.answers['GET /rules'] = { status: 200, json: { rules: [touched] } }
@@ -36,11 +37,11 @@ test('every rule is there, with its value and what it rests on; search narrows t
   await screen.findByRole('heading', { name: 'Rules' })
   const rows = () => screen.getAllByRole('row').filter((row) => within(row).queryByRole('rowheader') !== null)
   expect(rows()).toHaveLength(RULES.length)
-  await userEvent.click(screen.getByRole('button', { name: 'Set by us (1)' }))
+  await userEvent.click(screen.getByRole('button', { name: 'Own values (1)' }))
   expect(rows()).toHaveLength(1)
   expect(rows()[0]?.textContent).toContain('ours (Isla)')
   await userEvent.type(screen.getByRole('textbox', { name: 'Search the rules' }), 'no such thing')
-  expect(screen.getByRole('status').textContent).toContain('No rule speaks of “no such thing”.')
+  expect(screen.getByRole('status').textContent).toContain('No rule matches “no such thing”.')
 })
 
 test('a value is set on top of the version that was seen, with who did it', async () => {
@@ -66,7 +67,7 @@ test('what cannot be is refused here, in a sentence, and nothing is asked', asyn
   await userEvent.clear(field())
   await userEvent.type(field(), '900{Enter}')
   expect(screen.getByRole('alert').textContent).toBe(
-    'Alternator, highest speed: must be above the least useful speed (1500).',
+    'Alternator, maximum speed: must be above the minimum useful speed (1500).',
   )
   expect(server.asked.filter((each) => each.startsWith('PUT'))).toEqual([])
 })
@@ -74,7 +75,7 @@ test('what cannot be is refused here, in a sentence, and nothing is asked', asyn
 test('back to nominal is one press', async () => {
   await opened([touched])
   server.answers[`PUT /rules/${MOST}`] = { status: 200, json: { ...touched, value: null, version: 4 } }
-  await userEvent.click(screen.getByRole('button', { name: 'Back to nominal: Alternator, highest speed' }))
+  await userEvent.click(screen.getByRole('button', { name: 'Back to nominal: Alternator, maximum speed' }))
   await waitFor(() => expect(server.sent.at(-1)?.body).toEqual({ value: null, basedOn: 3 }))
 })
 
@@ -93,13 +94,13 @@ test('someone else was faster: what stands is said, and nothing of theirs is los
   }
   await userEvent.clear(field())
   await userEvent.type(field(), '17000{Enter}')
-  expect((await screen.findByRole('alert')).textContent).toContain('Isla set this to 15500 rpm in the meantime')
+  expect((await screen.findByRole('alert')).textContent).toContain('Isla set this to 15500 rpm just now')
 })
 
 describe('a length', () => {
   test('is read as people write it', async () => {
     server.answers['GET /rules'] = { status: 200, json: { rules: [] } }
-    server.answers['PUT /rules/pulley.PK.least'] = { status: 200, json: touched }
+    server.answers['PUT /rules/pulley.PK.min'] = { status: 200, json: touched }
     show(<RulesScreen />)
     await screen.findByRole('heading', { name: 'Rules' })
     await userEvent.type(screen.getByRole('textbox', { name: 'Search the rules' }), 'pk smallest')
@@ -113,7 +114,7 @@ describe('a length', () => {
 test('rules that cannot be fetched say so, and can be asked for again', async () => {
   server.answers['GET /rules'] = 'away'
   show(<RulesScreen />)
-  await screen.findByText('The rules cannot be fetched')
+  await screen.findByText('The rules could not be loaded')
   server.answers['GET /rules'] = { status: 200, json: { rules: [] } }
   await userEvent.click(screen.getByRole('button', { name: 'Try again' }))
   expect(await screen.findByRole('heading', { name: 'Rules' })).toBeTruthy()

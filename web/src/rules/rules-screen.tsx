@@ -3,10 +3,10 @@ import { useQuery } from '@tanstack/react-query'
 import { Button, Input } from 'antd'
 import { useMemo, useState } from 'react'
 import { Link } from 'react-router'
-import { RULE_GROUPS, RULES, type Rule, type RuleGroup } from '@emery/core'
-import { rulesQuery } from '../api/rules.ts'
-import { Notice } from '../app/notice.tsx'
-import { useTopBar } from '../app/top-bar.ts'
+import { RULE_GROUPS, RULES, type Rule, type RuleGroup } from '@emery/core/rules'
+import { rulesQuery } from './rules-api.ts'
+import { Notice } from '../ui/notice.tsx'
+import { useTopBar } from '../ui/top-bar.ts'
 import { useMay } from '../people/use-may.ts'
 import { RuleRow } from './rule-row.tsx'
 import styles from './rules.module.css'
@@ -14,21 +14,24 @@ import styles from './rules.module.css'
 const GROUPS: Readonly<Record<RuleGroup, { readonly title: string; readonly used: string }>> = {
   accessories: {
     title: 'Accessories: useful speeds',
-    used: 'Speeds: the verdict on each part, the bands of the chart. What stands on the part itself goes first.',
+    used: 'Used in Speeds: the verdict on each part and the bands of the chart. A part’s own figure goes first.',
   },
   time: {
     title: 'Time out of range',
-    used: 'Speeds: from when a part is worth a look, and from when it has to be mended.',
+    used: 'Used in Speeds: the share of time from which a part is “watch” or “act”.',
   },
-  belts: { title: 'Belts: highest speeds', used: 'Speeds, and the list of what is wrong.' },
-  pulleys: { title: 'Pulleys: smallest sizes', used: 'Speeds: pulleys offered for a wanted speed, and the best set.' },
+  belts: { title: 'Belts: highest speeds', used: 'Used in Speeds and in the list of faults.' },
+  pulleys: {
+    title: 'Pulleys: smallest sizes',
+    used: 'Used in Speeds: pulleys offered for a speed, and the best sizes.',
+  },
   wraps: {
     title: 'Wraps and clearance',
-    used: 'Route and Length: what slips first, what rubs. A shaft’s own least wrap goes first.',
+    used: 'Used in Route and Length: what slips first, what rubs. A shaft’s own minimum wrap goes first.',
   },
   wear: {
     title: 'Wear',
-    used: 'Walkround: each verdict, what is watched and until when, when a belt’s life ends. Tension: depth in a groove.',
+    used: 'Used in Inspection: each verdict, what to watch and until when, when a belt’s life ends. In Tension: depth in a groove.',
   },
 }
 
@@ -42,12 +45,12 @@ export function RulesScreen() {
   if (isPending)
     return (
       <p role="status" className={styles['page']}>
-        Fetching the rules …
+        Loading rules …
       </p>
     )
   if (data === undefined)
     return (
-      <Notice title="The rules cannot be fetched" detail={error.message}>
+      <Notice title="The rules could not be loaded" detail={error.message}>
         <Button onClick={() => void refetch()}>Try again</Button>
       </Notice>
     )
@@ -75,13 +78,13 @@ export function RulesScreen() {
           type={ownOnly ? 'primary' : 'default'}
           onClick={() => setOwnOnly(!ownOnly)}
         >
-          Set by us ({own})
+          Own values ({own})
         </Button>
       </div>
       <p className={styles['soft']}>
-        What verdicts rest on. <em>Nominal</em> values are averages of practice, not laws: set your own, and it counts
-        on every drive at once. The vehicle’s own service data goes before any of them.
-        {!mayLead && ' Only a lead sets them; here they can be read.'}
+        The limits behind every verdict. <em>Nominal</em> values are averages of published practice. Set your own and it
+        applies to every drive at once. The vehicle’s own service data goes before any of them.
+        {!mayLead && ' Only a lead can change them.'}
       </p>
       <p>
         <Link className={styles['way'] ?? ''} to="/rules/noise">
@@ -102,7 +105,7 @@ export function RulesScreen() {
                       <th scope="col">of</th>
                       <th scope="col">what</th>
                       <th scope="col">value</th>
-                      <th scope="col">rests on</th>
+                      <th scope="col">based on</th>
                       <th scope="col">why</th>
                     </tr>
                   </thead>
@@ -119,9 +122,7 @@ export function RulesScreen() {
       })}
       {shown.length === 0 && (
         <p role="status">
-          {ownOnly && own === 0
-            ? 'Nothing is set otherwise: every value is nominal.'
-            : `No rule speaks of “${search}”.`}
+          {ownOnly && own === 0 ? 'No own values yet: every value is nominal.' : `No rule matches “${search}”.`}
         </p>
       )}
     </div>

@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, expect, test } from '@jest/globals'
 import { cleanup, screen } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
-import type { ShelfBelt } from '@emery/core'
+import type { ShelfBelt } from '@emery/core/api'
 import { FakeServer, show } from '../testing/fake-server.tsx'
 import { BeltForm } from './belt-form.tsx'
 
@@ -32,9 +32,9 @@ const field = (name: string) => screen.getByLabelText<HTMLInputElement>(name)
 test('what stands on a belt fills in the rest', async () => {
   server.answers['POST /shelf'] = { status: 201, json: { belts: [] } }
   show(<BeltForm belt={null} onClose={() => closed++} />)
-  await userEvent.type(field('What stands on it'), 'AV13x1015')
+  await userEvent.type(field('Label'), 'AV13x1015')
   expect(field('Length').value).toBe('1015')
-  await userEvent.click(screen.getByRole('button', { name: 'Put it on the shelf' }))
+  await userEvent.click(screen.getByRole('button', { name: 'Add to shelf' }))
   expect(server.sent).toMatchObject([
     { to: 'POST /shelf', body: { belts: [{ mark: 'AV13x1015', section: 'V13', ribs: 1, length: 1015, count: 1 }] } },
   ])
@@ -44,7 +44,9 @@ test('what stands on a belt fills in the rest', async () => {
 test('inches typed for millimetres are asked about', async () => {
   show(<BeltForm belt={null} onClose={() => closed++} />)
   await userEvent.type(field('Length'), '68{Enter}')
-  expect(screen.getByRole('alert').textContent).toBe('A 68 mm belt goes round nothing: did you mean 68 in (1727 mm)?')
+  expect(screen.getByRole('alert').textContent).toBe(
+    'A 68 mm belt is too short for any drive. Did you mean 68 in (1727 mm)?',
+  )
 })
 
 test('someone else’s change is said, what was typed stays, and goes on top of theirs when kept', async () => {
@@ -55,12 +57,12 @@ test('someone else’s change is said, what was typed stays, and goes on top of 
   }
   show(<BeltForm belt={belt} onClose={() => closed++} />)
   await userEvent.type(field('Note'), 'for the ferry')
-  await userEvent.click(screen.getByRole('button', { name: 'Keep the change' }))
-  expect((await screen.findByRole('alert')).textContent).toContain('Someone else changed this belt in the meantime.')
+  await userEvent.click(screen.getByRole('button', { name: 'Save' }))
+  expect((await screen.findByRole('alert')).textContent).toContain('Someone else has changed this belt.')
   expect(field('Note').value).toBe('for the ferry')
   server.answers['PUT /shelf/b'] = { status: 200, json: { ...belt, version: 6 } }
   // The sign of sending fades on the button for a moment.
-  await userEvent.click(screen.getByRole('button', { name: /Keep the change$/ }))
+  await userEvent.click(screen.getByRole('button', { name: /Save$/ }))
   expect(server.sent.map(({ body }) => (body as { basedOn: number }).basedOn)).toEqual([4, 5])
   expect(closed).toBe(1)
 })
@@ -69,9 +71,9 @@ test('with the server away what was typed is still there', async () => {
   server.answers['PUT /shelf/b'] = 'away'
   show(<BeltForm belt={belt} onClose={() => closed++} />)
   await userEvent.type(field('Note'), 'worn')
-  await userEvent.click(screen.getByRole('button', { name: 'Keep the change' }))
+  await userEvent.click(screen.getByRole('button', { name: 'Save' }))
   expect((await screen.findByRole('alert')).textContent).toBe(
-    'Emery’s server does not answer. What you wrote is still here.',
+    'The Emery server is not responding. Your entries are still here.',
   )
   expect(field('Note').value).toBe('worn')
   expect(closed).toBe(0)

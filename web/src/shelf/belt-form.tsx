@@ -1,27 +1,23 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { Input, InputNumber, Modal, Select } from 'antd'
 import { useState } from 'react'
-import {
-  doubtLength,
-  MATERIALS,
-  readLabel,
-  SECTIONS,
-  sectionFigures,
-  type ShelfBelt,
-  type ShelfFields,
-} from '@emery/core'
+import { MATERIALS, type ShelfBelt, type ShelfFields } from '@emery/core/api'
+import { doubtLength } from '@emery/core/length'
+import { familyOf, readLabel, ribsOf, SECTIONS } from '@emery/core/sections'
 import { RequestFailure } from '../api/client.ts'
-import { shelfKeys, shelfRows } from '../api/shelf.ts'
-import { ReadingField } from '../readings/reading-field.tsx'
+import { shelfKeys, shelfRows } from './shelf-api.ts'
+import { labelledLength, unreadLabel, withLength, withMark, type LabelledLength } from '../ui/labelled-length.ts'
+import { ReadingField } from '../ui/reading-field.tsx'
 import styles from './shelf.module.css'
 
-type Draft = Omit<ShelfFields, 'length'> & { readonly length: number | null }
+type Draft = Omit<ShelfFields, 'length'> & LabelledLength
 
 const NEW_BELT: Draft = {
   mark: '',
   section: 'PK',
   ribs: 6,
   length: null,
+  lengthBy: 'label',
   material: 'unknown',
   count: 1,
   place: '',
@@ -44,15 +40,20 @@ export function BeltForm({ belt, onClose }: BeltFormProps) {
   const [sending, setSending] = useState(false)
   const change = (part: Partial<Draft>) => setDraft((before) => ({ ...before, ...part }))
   const { length, section } = draft
+  const unread = unreadLabel(draft)
   const onMark = (mark: string) => {
     const [meant] = readLabel(mark)
-    change(meant === undefined ? { mark } : { mark, section: meant.section, ribs: meant.ribs, length: meant.length })
+    change({
+      ...withMark(draft, mark, meant),
+      ...(meant === undefined ? {} : { section: meant.section, ribs: meant.ribs }),
+    })
   }
   const keep = async () => {
     if (length === null) return
     setSending(true)
     try {
-      const fields = { ...draft, length }
+      const { mark, section, ribs, material, count, place, note } = draft
+      const fields = { mark, section, ribs, length, material, count, place, note }
       await (stored === null ? shelfRows.add([fields]) : shelfRows.save(stored.id, version, fields))
       await queries.invalidateQueries({ queryKey: shelfKeys.all })
       onClose()
@@ -61,8 +62,8 @@ export function BeltForm({ belt, onClose }: BeltFormProps) {
       const conflict = error instanceof RequestFailure ? error.details.conflict : undefined
       if (conflict !== undefined) {
         setVersion(conflict.current.version)
-        setFailure('Someone else changed this belt in the meantime. Keep yours over it, or cancel and look at theirs.')
-      } else setFailure(error instanceof Error ? error.message : 'That did not work.')
+        setFailure('Someone else has changed this belt. Save again to overwrite it, or cancel to see their version.')
+      } else setFailure(error instanceof Error ? error.message : 'That failed. Try again.')
     } finally {
       setSending(false)
     }
@@ -70,8 +71,8 @@ export function BeltForm({ belt, onClose }: BeltFormProps) {
   return (
     <Modal
       open
-      title={stored === null ? 'A belt for the shelf' : 'Change this belt'}
-      okText={stored === null ? 'Put it on the shelf' : 'Keep the change'}
+      title={stored === null ? 'New belt in stock' : 'Edit belt'}
+      okText={stored === null ? 'Add to shelf' : 'Save'}
       onOk={() => void keep()}
       onCancel={onClose}
       confirmLoading={sending}
@@ -79,7 +80,7 @@ export function BeltForm({ belt, onClose }: BeltFormProps) {
     >
       <div className={styles['form']}>
         <label className={styles['wide']}>
-          What stands on it
+          Label
           <Input
             className="figures"
             value={draft.mark}
@@ -95,10 +96,10 @@ export function BeltForm({ belt, onClose }: BeltFormProps) {
             aria-label="Section"
             value={section}
             options={SECTIONS.map((value) => ({ value, label: value }))}
-            onChange={(next) => change({ section: next, ...(next === 'PK' ? {} : { ribs: 1 }) })}
+            onChange={(next) => change({ section: next, ribs: ribsOf(next, draft.ribs) })}
           />
         </label>
-        {sectionFigures(section).family === 'multi-rib' ? (
+        {familyOf(section).hasRibs ? (
           <label>
             Ribs
             <InputNumber min={1} max={30} value={draft.ribs} onChange={(ribs) => change({ ribs: ribs ?? 1 })} />
@@ -113,7 +114,7 @@ export function BeltForm({ belt, onClose }: BeltFormProps) {
           onRead={(read) => {
             const doubt = read === null ? undefined : doubtLength(read, section)
             if (doubt !== undefined) return { ok: false, message: doubt }
-            change({ length: read })
+            change(withLength(draft, read))
             return { ok: true }
           }}
         />
@@ -127,11 +128,11 @@ export function BeltForm({ belt, onClose }: BeltFormProps) {
           />
         </label>
         <label>
-          How many
+          Quantity
           <InputNumber min={0} max={9999} value={draft.count} onChange={(count) => change({ count: count ?? 0 })} />
         </label>
         <label>
-          Where it hangs
+          Location
           <Input value={draft.place} maxLength={80} onChange={(event) => change({ place: event.target.value })} />
         </label>
         <label className={styles['wide']}>
@@ -139,7 +140,8 @@ export function BeltForm({ belt, onClose }: BeltFormProps) {
           <Input value={draft.note} maxLength={500} onChange={(event) => change({ note: event.target.value })} />
         </label>
       </div>
-      {failure !== null && <p role="alert">{failure} What you wrote is still here.</p>}
+      {unread !== null && <p role="alert">{unread}</p>}
+      {failure !== null && <p role="alert">{failure} Your entries are still here.</p>}
     </Modal>
   )
 }
@@ -147,6 +149,7 @@ export function BeltForm({ belt, onClose }: BeltFormProps) {
 function fieldsOf(belt: BeltFormProps['belt']): Partial<Draft> {
   if (belt === null) return {}
   const { mark, section, ribs, length, material, count, place, note } = belt
-  const known = { mark, section, ribs, length, material, count, place, note }
+  const labelled = labelledLength(mark ?? '', length ?? null)
+  const known = { ...labelled, mark, section, ribs, length, material, count, place, note }
   return Object.fromEntries(Object.entries(known).filter(([, value]) => value !== undefined))
 }

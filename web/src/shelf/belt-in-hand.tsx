@@ -1,11 +1,13 @@
 import { useQuery } from '@tanstack/react-query'
 import { Button } from 'antd'
 import { Link } from 'react-router'
-import { beltLabel, nearSizes, type BeltOnShelf, type DriveForBelt, type ShelfBelt } from '@emery/core'
-import { drivesForBeltQuery } from '../api/shelf.ts'
-import { FIT_MARK } from '../readings/fit-mark.ts'
-import { useLengths } from '../readings/use-lengths.ts'
-import { VerdictMark } from '../readings/verdict-mark.tsx'
+import type { DriveForBelt, ShelfBelt } from '@emery/core/api'
+import { nearSizes, type BeltOnShelf } from '@emery/core/length'
+import { beltLabel } from '@emery/core/sections'
+import { drivesForBeltQuery } from './shelf-api.ts'
+import { FIT_MARK } from '../ui/fit-mark.ts'
+import { useLengths } from '../ui/use-lengths.ts'
+import { VerdictMark } from '../ui/verdict-mark.tsx'
 import styles from './shelf.module.css'
 
 interface BeltInHandProps {
@@ -19,12 +21,12 @@ export function BeltInHand({ belt, shelf, onPick }: BeltInHandProps) {
   const lengths = useLengths()
   const { below, above } = nearSizes(shelf, belt)
   return (
-    <section className={styles['inHand']} aria-label="Belt in hand">
+    <section className={styles['inHand']} aria-label="Selected belt">
       <h2 className="figures">{beltLabel(belt.section, belt.ribs, belt.length)}</h2>
       <p>
         <span className="figures">{lengths.text(belt.length)}</span>, {lengths.other(belt.length)}
       </p>
-      <h3 className="heading">Near sizes here</h3>
+      <h3 className="heading">Similar sizes in stock</h3>
       <div className={styles['near']}>
         {[['shorter', below] as const, ['longer', above] as const].map(([word, near]) =>
           near === null ? (
@@ -39,7 +41,7 @@ export function BeltInHand({ belt, shelf, onPick }: BeltInHandProps) {
           ),
         )}
       </div>
-      <h3 className="heading">Drives it goes on</h3>
+      <h3 className="heading">Drives it fits</h3>
       <Drives belt={belt} />
     </section>
   )
@@ -50,21 +52,21 @@ function Drives({ belt }: { readonly belt: BeltOnShelf }) {
   if (error !== null)
     return (
       <p>
-        The drives cannot be looked through: {error.message} <Button onClick={() => void refetch()}>Try again</Button>
+        The drives could not be searched: {error.message} <Button onClick={() => void refetch()}>Try again</Button>
       </p>
     )
-  if (isPending) return <p role="status">Looking through the drives …</p>
-  if (data.length === 0) return <p>None that Emery knows.</p>
+  if (isPending) return <p role="status">Searching the drives …</p>
+  if (data.length === 0) return <p>None of the recorded drives.</p>
   return (
-    <ul className={styles['drives']} aria-label="Drives it goes on">
+    <ul className={styles['drives']} aria-label="Drives it fits">
       {data.map((drive) => (
         <li key={drive.driveId}>
           <Link to={`/drives/${drive.driveId}/length`}>{nameOf(drive)}</Link>
           {drive.places.map(({ belt: id, name, fit, ribsMore }) => (
             <span key={id}>
               <VerdictMark verdict={ribsMore < 0 ? 'watch' : FIT_MARK[fit.verdict]} label="" /> {name}: {fit.verdict}
-              {fit.u.new !== null && `, ${Math.round(100 * fit.u.new)} % taken up`}
-              {ribsMore < 0 && ', a rib fewer'}
+              {fit.u.new !== null && `, ${Math.round(100 * fit.u.new)} % of travel`}
+              {ribsMore < 0 && ', one rib fewer'}
             </span>
           ))}
         </li>

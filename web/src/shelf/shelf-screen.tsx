@@ -10,14 +10,17 @@ import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { Button, Input, Table, Tooltip, type TableColumnsType } from 'antd'
 import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react'
 import { useSearchParams } from 'react-router'
-import { beltLabel, readLabel, searchShelf, shelfCsv, type ShelfBelt, type ShelfFields } from '@emery/core'
-import { shelfKeys, shelfQuery, shelfRows } from '../api/shelf.ts'
-import { Notice } from '../app/notice.tsx'
-import { useTopBar } from '../app/top-bar.ts'
-import { useSecondThoughts } from '../app/use-second-thoughts.tsx'
-import { LabelReadings } from '../readings/label-readings.tsx'
-import { saveCsv } from '../readings/save-csv.ts'
-import { useLengths } from '../readings/use-lengths.ts'
+import type { ShelfBelt, ShelfFields } from '@emery/core/api'
+import { shelfCsv } from '@emery/core/exchange'
+import { searchShelf } from '@emery/core/length'
+import { beltLabel, readLabel } from '@emery/core/sections'
+import { shelfKeys, shelfQuery, shelfRows } from './shelf-api.ts'
+import { Notice } from '../ui/notice.tsx'
+import { useTopBar } from '../ui/top-bar.ts'
+import { useUndoToast } from '../ui/use-undo-toast.tsx'
+import { LabelReadings } from '../ui/label-readings.tsx'
+import { saveCsv } from '../ui/save-csv.ts'
+import { useLengths } from '../ui/use-lengths.ts'
 import { BeltForm } from './belt-form.tsx'
 import { BeltInHand } from './belt-in-hand.tsx'
 import styles from './shelf.module.css'
@@ -49,9 +52,9 @@ export function ShelfScreen() {
       () => ({
         title: <strong>Shelf</strong>,
         commands: [
-          { id: 'add', label: 'Put a belt on the shelf', keys: 'N', run: () => setWriting({ belt: null }) },
-          { id: 'import', label: 'Read belts from a table', keys: 'I', run: choose },
-          { id: 'export', label: 'Save the shelf as a table', keys: 'E', run: exportAll },
+          { id: 'add', label: 'Add a belt to the shelf', keys: 'N', run: () => setWriting({ belt: null }) },
+          { id: 'import', label: 'Import belts from CSV', keys: 'I', run: choose },
+          { id: 'export', label: 'Export the shelf as CSV', keys: 'E', run: exportAll },
         ],
       }),
       [choose, exportAll],
@@ -66,8 +69,8 @@ export function ShelfScreen() {
           className={styles['search'] ?? ''}
           size="large"
           prefix={<SearchOutlined aria-hidden />}
-          placeholder="What stands on the belt, a place, a note"
-          aria-label="Search the shelf or read a mark"
+          placeholder="Label, location or note"
+          aria-label="Search the shelf or read a label"
           allowClear
           maxLength={60}
           value={search}
@@ -78,10 +81,10 @@ export function ShelfScreen() {
           }}
         />
         <Button size="large" icon={<ImportOutlined />} onClick={choose}>
-          From a table
+          Import CSV
         </Button>
         <Button size="large" icon={<DownloadOutlined />} onClick={exportAll} disabled={belts.length === 0}>
-          As a table
+          Export CSV
         </Button>
         <Button type="primary" size="large" icon={<PlusOutlined />} onClick={() => setWriting({ belt: null })}>
           Add a belt
@@ -91,15 +94,15 @@ export function ShelfScreen() {
       <div className={styles['split']}>
         <div className={styles['rows']}>
           {error !== null && belts.length === 0 ? (
-            <Notice title="The shelf cannot be shown" detail={error.message}>
+            <Notice title="The shelf could not be loaded" detail={error.message}>
               <Button onClick={() => void refetch()}>Try again</Button>
             </Notice>
           ) : isPending ? (
-            <p role="status">Fetching the shelf …</p>
+            <p role="status">Loading the shelf …</p>
           ) : belts.length === 0 ? (
             <Notice
               title="The shelf is empty"
-              detail="Add the belts that hang in the workshop, or read them from a table (CSV). What stands on a belt can be read here without any."
+              detail="Add the belts you have in stock, or import a CSV file. You can also type a label to see what it means."
             />
           ) : (
             <Belts
@@ -112,12 +115,12 @@ export function ShelfScreen() {
             />
           )}
         </div>
-        <aside className={styles['side']} aria-label="What it is good for">
+        <aside className={styles['side']} aria-label="Use">
           {picked === null && sought.trim() !== '' && (
             <>
-              <h2 className="heading">What the mark means</h2>
+              <h2 className="heading">What the label means</h2>
               {meant.length === 0 ? (
-                <p>“{sought.trim()}” is no mark Emery can read.</p>
+                <p>“{sought.trim()}” cannot be read as a belt label.</p>
               ) : (
                 <LabelReadings meant={meant} picked={meaning} section={null} onPick={setMeaning} />
               )}
@@ -126,7 +129,7 @@ export function ShelfScreen() {
                   icon={<PlusOutlined />}
                   onClick={() => setWriting({ belt: { ...fieldsOf(meant[meaning]), mark: sought.trim() } })}
                 >
-                  Put it on the shelf
+                  Add to shelf
                 </Button>
               )}
             </>
@@ -134,7 +137,7 @@ export function ShelfScreen() {
           {inHand === null ? (
             sought.trim() === '' && (
               <p className={styles['hint']}>
-                Type what stands on a belt to learn what it means, or pick one to see which drives it goes on.
+                Type a belt’s label to see what it means, or choose a belt to see which drives it fits.
               </p>
             )
           ) : (
@@ -217,11 +220,11 @@ function Belts({ belts, all, picked, onPick, onEdit, onTakeOff }: BeltsProps) {
                   onClick={() => onEdit(belt)}
                 />
               </Tooltip>
-              <Tooltip title="Take off the shelf">
+              <Tooltip title="Remove from shelf">
                 <Button
                   type="text"
                   icon={<DeleteOutlined />}
-                  aria-label={`Take ${name} off`}
+                  aria-label={`Remove ${name}`}
                   onClick={() => void onTakeOff(belt)}
                 />
               </Tooltip>
@@ -257,12 +260,12 @@ function Belts({ belts, all, picked, onPick, onEdit, onTakeOff }: BeltsProps) {
 
 function useTakeOff(): (belt: ShelfBelt) => Promise<boolean> {
   const queries = useQueryClient()
-  const takeAway = useSecondThoughts()
+  const takeAway = useUndoToast()
   return useCallback(
     (belt) =>
       takeAway({
         key: `shelf-${belt.id}`,
-        said: `${nameOf(belt)} is off the shelf.`,
+        said: `${nameOf(belt)} is removed from the shelf.`,
         remove: () => shelfRows.remove(belt.id, belt.version),
         bringBack: () => shelfRows.restore(belt.id),
         refresh: () => queries.invalidateQueries({ queryKey: shelfKeys.all }),

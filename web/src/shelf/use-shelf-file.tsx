@@ -1,9 +1,10 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { wrap } from 'comlink'
-import { beltLabel, type ShelfFields } from '@emery/core'
-import { shelfKeys, shelfRows } from '../api/shelf.ts'
-import { useTableFile, type TableRead } from '../app/use-table-file.tsx'
-import { useLengths } from '../readings/use-lengths.ts'
+import type { ShelfFields } from '@emery/core/api'
+import { beltLabel } from '@emery/core/sections'
+import { shelfKeys, shelfQuery, shelfRows } from './shelf-api.ts'
+import { useTableFile, type TableRead } from '../ui/use-table-file.tsx'
+import { useLengths } from '../ui/use-lengths.ts'
 import type { ShelfWork } from '../workers/shelf-work.ts'
 
 /** Brings belts in from a table, read in a worker. */
@@ -14,11 +15,13 @@ export function useShelfFile() {
     of: 'belts',
     read: readInWorker,
     store: async (belts) => {
-      await shelfRows.add(belts)
-      await queries.invalidateQueries({ queryKey: shelfKeys.all })
+      const added = await shelfRows.add(belts)
+      // The belts are on the shelf, whether the list has been read again or not.
+      queries.setQueryData(shelfQuery().queryKey, (before) => before && [...before, ...added])
+      void queries.invalidateQueries({ queryKey: shelfKeys.all })
     },
     counted: (count) => `${count} ${count === 1 ? 'belt' : 'belts'}`,
-    put: (count) => `Put ${count} on the shelf`,
+    put: (count) => `Add ${count} to the shelf`,
     row: ({ mark, section, ribs, length, count, place }) => (
       <>
         <b className="figures">{mark === '' ? beltLabel(section, ribs, length) : mark}</b>

@@ -7,12 +7,12 @@ interface ListenWaysProps {
   readonly listenLabel: string
   readonly onListen: (microphone: Microphone) => void
   readonly onLoad: (file: File) => void
-  readonly madeUpLabel: string
-  readonly onMadeUp: () => void
+  readonly simulatedLabel: string
+  readonly onSimulated: () => void
 }
 
 /** The ways to come by a recording: the machine’s microphone where there is one, a file, or one that is made up. */
-export function ListenWays({ listenLabel, onListen, onLoad, madeUpLabel, onMadeUp }: ListenWaysProps) {
+export function ListenWays({ listenLabel, onListen, onLoad, simulatedLabel, onSimulated }: ListenWaysProps) {
   return (
     <>
       {hasMicrophone() && (
@@ -30,8 +30,8 @@ export function ListenWays({ listenLabel, onListen, onLoad, madeUpLabel, onMadeU
       >
         <Button icon={<FolderOpenOutlined />}>Load a WAV</Button>
       </Upload>
-      <Button icon={<ExperimentOutlined />} onClick={onMadeUp}>
-        {madeUpLabel}
+      <Button icon={<ExperimentOutlined />} onClick={onSimulated}>
+        {simulatedLabel}
       </Button>
     </>
   )

@@ -1,6 +1,6 @@
 import { afterEach, describe, expect, test } from '@jest/globals'
-import { findPluck } from '@emery/core'
-import { hasMicrophone, machineMicrophone, madeUpMicrophone } from './microphone.ts'
+import { findPluck } from '@emery/core/sound'
+import { hasMicrophone, machineMicrophone, simulatedMicrophone } from './microphone.ts'
 
 const nobody = () => undefined
 const never = new AbortController().signal
@@ -21,7 +21,7 @@ describe('the machine’s microphone', () => {
     Object.assign(globalThis, { MediaRecorder: nobody })
   }
 
-  test('is not there over plain http, and that is said', async () => {
+  test('is not present over plain http, and that is said', async () => {
     expect(hasMicrophone()).toBe(false)
     expect(await machineMicrophone.listen(1, nobody, never)).toEqual({
       ok: false,
@@ -32,7 +32,7 @@ describe('the machine’s microphone', () => {
   test.each([
     ['NotAllowedError', 'Allow it'],
     ['NotFoundError', 'No microphone was found'],
-    ['NotReadableError', 'Another program holds'],
+    ['NotReadableError', 'Another program is using'],
     ['AbortError', 'cannot be used'],
   ])('that is refused with %s says what to do', async (name, words) => {
     refusing(name)
@@ -46,7 +46,7 @@ describe('the machine’s microphone', () => {
 
 describe('a made-up belt', () => {
   test('rings loose, right, tight and a little loose in turn, whatever is wanted', async () => {
-    const heard = await Promise.all([0, 1, 2, 3].map((seed) => madeUpMicrophone(50, seed).listen(2, nobody, never)))
+    const heard = await Promise.all([0, 1, 2, 3].map((seed) => simulatedMicrophone(50, seed).listen(2, nobody, never)))
     const pitches = heard.map((each) => {
       const found = each.ok ? findPluck(each.recording) : null
       return found?.ok === true ? found.frequency / 50 : NaN
@@ -57,7 +57,7 @@ describe('a made-up belt', () => {
   test('tells how far it has come, and stops when it is told to', async () => {
     const told: number[] = []
     const abort = new AbortController()
-    const heard = await madeUpMicrophone(50, 1).listen(
+    const heard = await simulatedMicrophone(50, 1).listen(
       2,
       (done) => {
         told.push(done)

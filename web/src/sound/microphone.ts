@@ -1,5 +1,5 @@
 /** Ways of listening: the machine’s microphone, and a made-up belt that stands in for one. */
-import { madeUpPluck, type Recording } from '@emery/core'
+import { simulatedPluck, type Recording } from '@emery/core/sound'
 
 export type Heard =
   { readonly ok: true; readonly recording: Recording } | { readonly ok: false; readonly message: string }
@@ -22,15 +22,15 @@ export function hasMicrophone(): boolean {
 const REFUSALS: Readonly<Record<string, string>> = {
   NotAllowedError:
     'The browser may not use the microphone. Allow it beside the address of this page, or load a WAV recording.',
-  NotFoundError: 'No microphone was found on this machine. Load a WAV recording, or try the made-up belt.',
-  NotReadableError: 'Another program holds the microphone. Close it and try again.',
+  NotFoundError: 'No microphone was found. Load a WAV recording, or try the simulated belt.',
+  NotReadableError: 'Another program is using the microphone. Close it and try again.',
 }
 
 /** The machine’s own microphone; what calls and recorders do to make speech clear is switched off. */
 export const machineMicrophone: Microphone = {
   async listen(seconds, onListening, signal) {
     if (!hasMicrophone())
-      return { ok: false, message: 'This page may not use a microphone: open it over https or on this machine itself.' }
+      return { ok: false, message: 'This page cannot use a microphone. Open it over https or on this machine itself.' }
     let stream: MediaStream
     try {
       stream = await navigator.mediaDevices.getUserMedia({
@@ -47,7 +47,7 @@ export const machineMicrophone: Microphone = {
       const sound = await context.decodeAudioData(await recorded.arrayBuffer())
       return { ok: true, recording: { samples: sound.getChannelData(0).slice(), rate: sound.sampleRate } }
     } catch {
-      return { ok: false, message: 'What was recorded cannot be read by this browser. Load a WAV recording.' }
+      return { ok: false, message: 'This browser cannot read the recording. Load a WAV recording.' }
     } finally {
       for (const track of stream.getTracks()) track.stop()
       await context.close()
@@ -92,10 +92,10 @@ function record(
 const MADE_UP_MS = 900
 
 /** A belt that exists nowhere, ringing at a pitch of which only `seed` knows by how much it is off what is wanted. */
-export function madeUpMicrophone(wanted: number, seed: number): Microphone {
+export function simulatedMicrophone(wanted: number, seed: number): Microphone {
   return {
     async listen(seconds, onListening, signal) {
-      const recording = madeUpPluck({ frequency: wanted * offBy(seed), seed, seconds, signalToNoise: 14 })
+      const recording = simulatedPluck({ frequency: wanted * offBy(seed), seed, seconds, signalToNoise: 14 })
       const steps = 12
       for (let i = 0; i <= steps; i++) {
         const from = Math.floor((i / (steps + 1)) * recording.samples.length)

@@ -1,4 +1,4 @@
-import type { Recording } from '@emery/core'
+import type { Recording } from '@emery/core/sound'
 
 let context: AudioContext | null = null
 let playing: AudioBufferSourceNode | null = null

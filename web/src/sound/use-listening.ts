@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useRef, useState } from 'react'
-import { MOST_SOUND_BYTES, type Recording } from '@emery/core'
+import { MAX_SOUND_BYTES, type Recording } from '@emery/core/sound'
 import type { SoundAnswer, SoundWork } from '../workers/sound-work.ts'
 import { useWorkerRun } from '../workers/use-worker-run.ts'
 import type { Microphone } from './microphone.ts'
@@ -57,8 +57,8 @@ export function useListening<Found>({ makeWorker, seconds }: ListeningOptions) {
   const load = useCallback(
     async (file: File) => {
       stop()
-      if (file.size > MOST_SOUND_BYTES) {
-        refuse(`${file.name} has ${Math.round(file.size / 1e6)} MB; a recording of a minute has about ten.`)
+      if (file.size > MAX_SOUND_BYTES) {
+        refuse(`${file.name} has ${Math.round(file.size / 1e6)} MB. One minute of sound has about 10 MB.`)
         return
       }
       const bytes = new Uint8Array(await file.arrayBuffer())
@@ -83,7 +83,7 @@ export function useListening<Found>({ makeWorker, seconds }: ListeningOptions) {
         return {
           is: 'answered',
           answer: {
-            found: { ok: false, message: 'The recording could not be worked through. Try again.' },
+            found: { ok: false, message: 'The recording could not be analysed. Try again.' },
             leftOut: 0,
           },
         }

@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals'
 import { cleanup, screen, within } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
-import type { DriveDocument } from '@emery/core'
+import type { DriveDocument } from '@emery/core/drive'
 import { demoDrive } from '../testing/drives.ts'
 import { FakeServer, show } from '../testing/fake-server.tsx'
 import { NewDriveScreen } from './new-drive-screen.tsx'
@@ -32,7 +32,7 @@ describe('starting a drive', () => {
       expect.stringMatching(/^Idler smooth/),
       expect.stringMatching(/^Idler 2 smooth/),
     ])
-    await tap('Leave Idler out')
+    await tap('Remove Idler')
     expect(parts()).toHaveLength(3)
   })
 
@@ -71,9 +71,9 @@ describe('starting a drive', () => {
 
   test('a second belt goes along, and can be left out again', async () => {
     show(<NewDriveScreen />)
-    await tap('plus Another belt')
-    await tap('plus Another belt')
-    await tap('Leave Belt 3 out')
+    await tap('plus Add a belt')
+    await tap('plus Add a belt')
+    await tap('Remove Belt 3')
     await tap('Start measuring')
     expect(await screen.findByText('elsewhere')).not.toBeNull()
     expect(stored()?.document.belts.map(({ name, section }) => [name, section])).toEqual([
@@ -87,7 +87,7 @@ describe('starting a drive', () => {
     show(<NewDriveScreen />)
     await tap('Fan')
     await tap('Start measuring')
-    expect(await screen.findByText('Emery’s server does not answer.')).not.toBeNull()
+    expect(await screen.findByText('The Emery server is not responding.')).not.toBeNull()
     expect(parts()).toHaveLength(2)
   })
 

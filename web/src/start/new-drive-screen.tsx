@@ -5,26 +5,22 @@ import { useNavigate, useSearchParams } from 'react-router'
 import {
   checkDrive,
   newDrive,
+  SHAFT_KIND_NAMES,
   type DriveDocument,
   type NewBelt,
-  type Section,
   type ShaftKind,
   type Turn,
-} from '@emery/core'
-import { createDrive } from '../api/drives.ts'
-import { useTopBar } from '../app/top-bar.ts'
-import { PART_NAMES, SECTION_NAMES } from '../parts/part-names.ts'
+} from '@emery/core/drive'
+import { familyOf, type Section } from '@emery/core/sections'
+import { createDrive } from '../drives/drives-api.ts'
+import { useTopBar } from '../ui/top-bar.ts'
+import { sectionOptions } from '../ui/section-options.ts'
 import { newPart, PartForm, type PartDraft } from '../parts/part-form.tsx'
 import styles from './new-drive.module.css'
-import { Otherwise } from './otherwise.tsx'
+import { OtherWaysToBegin } from './other-ways-to-begin.tsx'
 
 /** Parts most engines have, in the order one meets them; the crank is always there. */
-const COMMON = (Object.keys(PART_NAMES) as ShaftKind[]).filter((kind) => kind !== 'crank' && kind !== 'jackshaft')
-
-/** What the belt is, as one looks at it. */
-const BELTS: readonly { readonly value: Section; readonly label: string }[] = (
-  ['PK', 'V10', 'V13', 'V17', 'T9.5', 'T12.7'] as const
-).map((value) => ({ value, label: SECTION_NAMES[value] }))
+const COMMON = (Object.keys(SHAFT_KIND_NAMES) as ShaftKind[]).filter((kind) => kind !== 'crank' && kind !== 'jackshaft')
 
 /** Beginning with what can be seen: which parts are on this engine and what belt they share. Nothing needs measuring yet. */
 export function NewDriveScreen() {
@@ -38,7 +34,7 @@ export function NewDriveScreen() {
   const { begin, refusal, busy } = useBegin()
   useTopBar(useMemo(() => ({ title: <strong>New drive</strong>, commands: [] }), []))
   const add = (kind: ShaftKind) =>
-    setParts([...parts, { ...newPart(kind, section, ribs), name: freshName(PART_NAMES[kind], parts) }])
+    setParts([...parts, { ...newPart(kind, section, ribs), name: freshName(SHAFT_KIND_NAMES[kind], parts) }])
   const changeBelt = (to: Section, toRibs: number) => {
     setSection(to)
     setRibs(toRibs)
@@ -63,7 +59,7 @@ export function NewDriveScreen() {
       <section>
         <h1>What is on this engine?</h1>
         <p className={styles['soft']}>
-          Stand in front of the pulleys. Nothing needs measuring yet; whatever you leave out can come later.
+          Stand in front of the pulleys. You do not have to measure yet, and you can add parts later.
         </p>
         <div className={styles['row']}>
           <label className={styles['grow']}>
@@ -96,11 +92,11 @@ export function NewDriveScreen() {
               size="large"
               aria-label="The belt"
               value={section}
-              options={[...BELTS]}
+              options={sectionOptions()}
               onChange={(to) => changeBelt(to, ribs)}
             />
           </label>
-          {section === 'PK' && (
+          {familyOf(section).hasRibs && (
             <label>
               Ribs
               <InputNumber
@@ -128,20 +124,20 @@ export function NewDriveScreen() {
           icon={<PlusOutlined />}
           onClick={() => setMore([...more, { name: `Belt ${more.length + 2}`, section: 'V13', ribs: 6 }])}
         >
-          Another belt
+          Add a belt
         </Button>
-        <h2 className="heading">Tap every part a belt could run on</h2>
+        <h2 className="heading">Tap every part with a pulley</h2>
         <div className={styles['kinds']}>
           {COMMON.map((kind) => (
             <button key={kind} type="button" onClick={() => add(kind)}>
-              <PlusOutlined aria-hidden /> {PART_NAMES[kind]}
+              <PlusOutlined aria-hidden /> {SHAFT_KIND_NAMES[kind]}
             </button>
           ))}
         </div>
         <ol className={styles['parts']} aria-label="Parts of the drive">
           <li>
             <span>
-              Crank <small>turns everything</small>
+              Crank <small>drives everything</small>
             </span>
           </li>
           {parts.map((part, i) => (
@@ -159,7 +155,7 @@ export function NewDriveScreen() {
               </Button>
               <Button
                 type="text"
-                aria-label={`Leave ${part.name} out`}
+                aria-label={`Remove ${part.name}`}
                 icon={<DeleteOutlined />}
                 onClick={() => {
                   setParts(parts.filter((_, k) => k !== i))
@@ -185,7 +181,7 @@ export function NewDriveScreen() {
           </Button>
         </div>
       </section>
-      <Otherwise begin={begin} />
+      <OtherWaysToBegin begin={begin} />
     </div>
   )
 }
@@ -208,11 +204,11 @@ function MoreBelt({
           size="large"
           aria-label={belt.name}
           value={belt.section}
-          options={[...BELTS]}
+          options={sectionOptions()}
           onChange={(section) => onChange({ ...belt, section })}
         />
       </label>
-      {belt.section === 'PK' && (
+      {familyOf(belt.section).hasRibs && (
         <label>
           Ribs
           <InputNumber
@@ -229,7 +225,7 @@ function MoreBelt({
       <Button
         size="large"
         type="text"
-        aria-label={`Leave ${belt.name} out`}
+        aria-label={`Remove ${belt.name}`}
         icon={<DeleteOutlined />}
         onClick={onLeaveOut}
       />
@@ -251,7 +247,7 @@ function useBegin() {
     if (!read.ok) {
       setState({
         busy: false,
-        refusal: `This drive cannot be started: ${read.problems[0]?.message ?? 'something is wrong'}.`,
+        refusal: `This drive cannot be created: ${read.problems[0]?.message ?? 'something is wrong'}.`,
       })
       return
     }
@@ -260,7 +256,7 @@ function useBegin() {
       const record = await createDrive({ document: read.drive, vehicleId: vehicle, reason })
       void navigate(`/drives/${record.id}`)
     } catch (error) {
-      setState({ busy: false, refusal: error instanceof Error ? error.message : 'The drive could not be stored.' })
+      setState({ busy: false, refusal: error instanceof Error ? error.message : 'The drive could not be saved.' })
     }
   }
   return { begin, ...state }
@@ -278,7 +274,7 @@ function cutFor(part: PartDraft, section: Section, ribs: number): Partial<PartDr
   return {
     face,
     section,
-    grooves: part.face === face && part.section === section && section !== 'PK' ? part.grooves : grooves,
+    grooves: part.face === face && part.section === section && !familyOf(section).hasRibs ? part.grooves : grooves,
   }
 }
 

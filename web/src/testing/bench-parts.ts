@@ -1,4 +1,7 @@
-import { describeSettled, NOMINAL_RULES, settleDrive, type CheckedDrive } from '@emery/core'
+import type { CheckedDrive } from '@emery/core/drive'
+import { settleDrive } from '@emery/core/path'
+import { NOMINAL_RULES } from '@emery/core/rules'
+import { describeSettled } from '@emery/core/solution'
 import type { BenchParts } from '../bench/bench-context.ts'
 import { createBenchStore, type BenchStore } from '../bench/store/bench-store.ts'
 

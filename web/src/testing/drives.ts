@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { readDriveText, type CheckedDrive, type DriveDraft, type DriveEdit } from '@emery/core'
+import { readDriveText, type CheckedDrive, type DriveDraft, type DriveEdit } from '@emery/core/drive'
 
 /** A drive of the made-up garage. */
 export function demoDrive(name: string): CheckedDrive {

@@ -4,7 +4,7 @@ import { App, Button } from 'antd'
 import { useRef } from 'react'
 import { useNavigate } from 'react-router'
 import { RequestFailure } from '../api/client.ts'
-import { bringVehicleIn } from '../api/vehicles.ts'
+import { bringVehicleIn } from './vehicles-api.ts'
 
 /** Brings a vehicle in from the ZIP that one was taken out as. */
 export function BringIn() {
@@ -16,7 +16,7 @@ export function BringIn() {
     mutationFn: bringVehicleIn,
     onSuccess: ({ id, name }) => {
       void queries.invalidateQueries()
-      void message.success(`${name} is in, with its drives and all that was kept of them.`)
+      void message.success(`${name} is imported, with its drives and records.`)
       void navigate(`/vehicles/${id}`)
     },
     onError: (error) => {
@@ -30,7 +30,7 @@ export function BringIn() {
   return (
     <>
       <Button size="large" icon={<ImportOutlined />} loading={isPending} onClick={() => input.current?.click()}>
-        Bring in a ZIP
+        Import a ZIP
       </Button>
       <input
         ref={input}

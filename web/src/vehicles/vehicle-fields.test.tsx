@@ -1,12 +1,18 @@
 import { afterEach, beforeEach, expect, test } from '@jest/globals'
 import { cleanup, screen, waitFor } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
-import type { VehicleRecord } from '@emery/core'
+import type { VehicleRecord } from '@emery/core/api'
 import { FakeServer, show } from '../testing/fake-server.tsx'
 import { VehicleFieldsForm } from './vehicle-fields.tsx'
 
 const vehicle: VehicleRecord = {
-  ...{ id: 'v1', name: 'Ketch', plate: 'HB-114', engine: '2.2', distance: 48_200, notes: '', version: 3 },
+  id: 'v1',
+  name: 'Ketch',
+  plate: 'HB-114',
+  engine: '2.2',
+  distance: 48_200,
+  notes: '',
+  version: 3,
   updatedAt: '2026-11-20T08:00:00Z',
 }
 
@@ -37,16 +43,16 @@ test('each field is kept when it is left, on top of the version that was seen', 
 
 test('a distance lower than last time is refused in a sentence, unless the last one was wrong', async () => {
   server.answers['PUT /vehicles/v1'] = refused('$.distance', 'is lower than the 48,200 km of last time')
-  await write('Has run, km', '47,000')
+  await write('Odometer, km', '47,000')
   expect((await screen.findByRole('alert')).textContent).toBe('It is lower than the 48,200 km of last time.')
   server.answers['PUT /vehicles/v1'] = { status: 200, json: { ...vehicle, distance: 47_000, version: 4 } }
-  await userEvent.click(screen.getByRole('button', { name: 'The last one was wrong' }))
+  await userEvent.click(screen.getByRole('button', { name: 'The earlier figure was wrong' }))
   await waitFor(() => expect(server.sent.at(-1)?.body).toMatchObject({ distance: 47_000, lastWasWrong: true }))
 })
 
 test('what is no distance is not sent; a plate that is refused says so beside it', async () => {
-  await write('Has run, km', 'far')
-  expect((await screen.findByRole('alert')).textContent).toContain('“far” is not a distance in km')
+  await write('Odometer, km', 'far')
+  expect((await screen.findByRole('alert')).textContent).toContain('“far” is not a distance')
   expect(server.sent).toEqual([])
   server.answers['PUT /vehicles/v1'] = refused('$.plate', 'must be letters')
   await write('Plate', 'HB<1>')

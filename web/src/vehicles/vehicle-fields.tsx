@@ -1,10 +1,10 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { Button, Input } from 'antd'
 import { useState } from 'react'
-import type { VehicleFields, VehicleRecord } from '@emery/core'
+import type { VehicleFields, VehicleRecord } from '@emery/core/api'
 import { RequestFailure } from '../api/client.ts'
-import { boardKey } from '../api/jobs.ts'
-import { saveVehicle, vehicleKeys } from '../api/vehicles.ts'
+import { boardKey } from '../jobs/jobs-api.ts'
+import { saveVehicle, vehicleKeys } from './vehicles-api.ts'
 import styles from './vehicles.module.css'
 
 /** A vehicle's own few words; each is kept when it is left. */
@@ -61,7 +61,7 @@ export function VehicleFieldsForm({ vehicle }: { readonly vehicle: VehicleRecord
       {field('plate', 'Plate', 40)}
       {field('engine', 'Engine', 120)}
       <label>
-        Has run, km
+        Odometer, km
         <Input
           className="figures"
           inputMode="decimal"
@@ -70,10 +70,10 @@ export function VehicleFieldsForm({ vehicle }: { readonly vehicle: VehicleRecord
           onBlur={leaveDistance}
           onPressEnter={leaveDistance}
         />
-        {wrong && <span role="alert">“{typed}” is not a distance in km.</span>}
+        {wrong && <span role="alert">“{typed}” is not a distance. Enter kilometres, for example 182400.</span>}
         {problem?.path === '$.distance' && <span role="alert">It {problem.message}.</span>}
         {lower && variables !== undefined && (
-          <Button onClick={() => mutate({ ...variables, lastWasWrong: true })}>The last one was wrong</Button>
+          <Button onClick={() => mutate({ ...variables, lastWasWrong: true })}>The earlier figure was wrong</Button>
         )}
       </label>
       {field('notes', 'Notes', 10_000)}

@@ -3,9 +3,9 @@ import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tansta
 import { App, Button, Select } from 'antd'
 import { useMemo, useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
-import type { VehicleRecord } from '@emery/core'
-import { driveKeys, driveListQuery } from '../api/drives.ts'
-import { boardQuery } from '../api/jobs.ts'
+import type { VehicleRecord } from '@emery/core/api'
+import { driveKeys, driveListQuery } from '../drives/drives-api.ts'
+import { boardQuery } from '../jobs/jobs-api.ts'
 import {
   moveDrive,
   removeVehicle,
@@ -13,13 +13,13 @@ import {
   vehicleDrivesQuery,
   vehicleKeys,
   vehicleQuery,
-} from '../api/vehicles.ts'
-import { Notice } from '../app/notice.tsx'
-import listPage from '../app/list-page.module.css'
-import { useSecondThoughts } from '../app/use-second-thoughts.tsx'
-import { useTopBar } from '../app/top-bar.ts'
-import { BoardRow } from '../board/board-row.tsx'
-import board from '../board/board.module.css'
+} from './vehicles-api.ts'
+import { Notice } from '../ui/notice.tsx'
+import listPage from '../ui/list-page.module.css'
+import { useUndoToast } from '../ui/use-undo-toast.tsx'
+import { useTopBar } from '../ui/top-bar.ts'
+import { BoardRow } from '../jobs/board/board-row.tsx'
+import board from '../jobs/board/board.module.css'
 import { DriveMiniature } from '../drives/drive-miniature.tsx'
 import { useMay } from '../people/use-may.ts'
 import { VehicleFieldsForm } from './vehicle-fields.tsx'
@@ -32,14 +32,14 @@ export function VehicleScreen() {
   useTopBar(useMemo(() => ({ title: <strong>{vehicle?.name ?? 'Vehicle'}</strong>, commands: [] }), [vehicle?.name]))
   if (error !== null && vehicle === undefined)
     return (
-      <Notice title="The vehicle cannot be shown" detail={error.message}>
+      <Notice title="The vehicle could not be loaded" detail={error.message}>
         <Link to="/vehicles">All vehicles</Link>
       </Notice>
     )
   if (vehicle === undefined)
     return (
       <p role="status" style={{ padding: 32 }}>
-        Fetching the vehicle …
+        Loading the vehicle …
       </p>
     )
   return (
@@ -48,7 +48,7 @@ export function VehicleScreen() {
         <h1>{vehicle.name}</h1>
         <Link to="/vehicles">All vehicles</Link>
         <Button icon={<DownloadOutlined />} href={`/api/vehicles/${vehicleId}/export`} download>
-          Everything as one ZIP
+          Export as ZIP
         </Button>
         <StrikeOut vehicle={vehicle} />
       </div>
@@ -65,13 +65,13 @@ export function VehicleScreen() {
 function StrikeOut({ vehicle: { id, name, version } }: { readonly vehicle: VehicleRecord }) {
   const queries = useQueryClient()
   const navigate = useNavigate()
-  const takeAway = useSecondThoughts()
+  const takeAway = useUndoToast()
   const may = useMay('mechanic')
   const { data: drives } = useQuery(vehicleDrivesQuery(id))
   const strike = async () => {
     const gone = await takeAway({
       key: `vehicle-${id}`,
-      said: `${name} is struck out.`,
+      said: `${name} is deleted.`,
       remove: () => removeVehicle(id, version),
       bringBack: () => restoreVehicle(id),
       refresh: () => queries.invalidateQueries({ queryKey: vehicleKeys.lists }),
@@ -84,10 +84,10 @@ function StrikeOut({ vehicle: { id, name, version } }: { readonly vehicle: Vehic
       type="text"
       danger
       disabled={drives.length > 0}
-      title={drives.length > 0 ? 'Its drives are still on it.' : ''}
+      title={drives.length > 0 ? 'This vehicle still has drives.' : ''}
       onClick={() => void strike()}
     >
-      Strike out
+      Delete
     </Button>
   )
 }
@@ -113,14 +113,14 @@ function Drives({ vehicleId }: { readonly vehicleId: string }) {
             </Link>
             <Link to={`/drives/${id}/history`}>History</Link>
             <Button type="text" onClick={() => mutate({ driveId: id, to: null })}>
-              Take off this vehicle
+              Remove from this vehicle
             </Button>
           </li>
         ))}
       </ul>
-      {drives.length === 0 && <p className={styles['soft']}>No drive is on this vehicle yet.</p>}
+      {drives.length === 0 && <p className="soft">No drives on this vehicle yet.</p>}
       <div className={styles['bring']}>
-        <Link to={`/drives/new?vehicle=${vehicleId}`}>Start a drive</Link>
+        <Link to={`/drives/new?vehicle=${vehicleId}`}>Create a drive</Link>
         <BringDrive taken={drives.map(({ id }) => id)} onBring={(driveId) => mutate({ driveId, to: vehicleId })} />
       </div>
     </section>
@@ -132,8 +132,8 @@ function BringDrive({ taken, onBring }: { readonly taken: readonly string[]; rea
   const { data } = useQuery(driveListQuery(search))
   return (
     <Select
-      aria-label="Bring a drive to this vehicle"
-      placeholder="Bring a drive to this vehicle"
+      aria-label="Assign a drive to this vehicle"
+      placeholder="Assign a drive to this vehicle"
       value={null}
       showSearch={{ filterOption: false, onSearch: setSearch }}
       options={(data?.drives ?? [])
@@ -153,7 +153,7 @@ function Jobs({ vehicleId }: { readonly vehicleId: string }) {
   return (
     <section aria-label="Jobs">
       <h2 className="heading">Jobs</h2>
-      {rows.length === 0 && <p className={styles['soft']}>No job on it yet: the Board opens one.</p>}
+      {rows.length === 0 && <p className="soft">No jobs yet. Create one on the Board.</p>}
       <ul className={board['rows']}>
         {rows.map((row) => (
           <BoardRow key={row.id} row={row} />

@@ -3,12 +3,12 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { App, Button } from 'antd'
 import { useMemo } from 'react'
 import { Link, useNavigate, useSearchParams } from 'react-router'
-import { MOST_VEHICLES_LISTED } from '@emery/core'
-import { addVehicle, vehicleKeys, vehicleListQuery } from '../api/vehicles.ts'
-import { Notice } from '../app/notice.tsx'
-import listPage from '../app/list-page.module.css'
-import { SearchField } from '../app/search-field.tsx'
-import { useTopBar } from '../app/top-bar.ts'
+import { MAX_VEHICLES_LISTED } from '@emery/core/api'
+import { addVehicle, vehicleKeys, vehicleListQuery } from './vehicles-api.ts'
+import { Notice } from '../ui/notice.tsx'
+import listPage from '../ui/list-page.module.css'
+import { SearchField } from '../ui/search-field.tsx'
+import { useTopBar } from '../ui/top-bar.ts'
 import styles from './vehicles.module.css'
 import { BringIn } from './bring-in.tsx'
 
@@ -44,13 +44,13 @@ export function VehiclesScreen() {
         </Button>
       </div>
       {error !== null && vehicles === undefined ? (
-        <Notice title="The vehicles cannot be shown" detail={error.message} />
+        <Notice title="The vehicles could not be loaded" detail={error.message} />
       ) : vehicles === undefined ? (
-        <p role="status">Fetching the vehicles …</p>
+        <p role="status">Loading vehicles …</p>
       ) : vehicles.length === 0 ? (
         <Notice
           title={words.trim() === '' ? 'No vehicles yet' : `No vehicle matches “${words.trim()}”`}
-          detail="A vehicle holds its drives, its jobs and what it has run."
+          detail="A vehicle holds its drives, its jobs and its odometer reading."
         />
       ) : (
         <ul className={styles['list']}>
@@ -66,8 +66,8 @@ export function VehiclesScreen() {
           ))}
         </ul>
       )}
-      {vehicles !== undefined && vehicles.length >= MOST_VEHICLES_LISTED && (
-        <p className={styles['soft']}>These are the first {MOST_VEHICLES_LISTED}; search for any other.</p>
+      {vehicles !== undefined && vehicles.length >= MAX_VEHICLES_LISTED && (
+        <p className="soft">Showing the first {MAX_VEHICLES_LISTED}. Search for others.</p>
       )}
     </div>
   )

@@ -1,20 +1,29 @@
 import { afterEach, beforeEach, expect, test } from '@jest/globals'
 import { cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
-import { MOST_VEHICLES_LISTED, type Role, type VehicleRecord } from '@emery/core'
+import { MAX_VEHICLES_LISTED, type Role, type VehicleRecord } from '@emery/core/api'
 import { demoDrive } from '../testing/drives.ts'
 import { FakeServer, show } from '../testing/fake-server.tsx'
 import { VehicleScreen } from './vehicle-screen.tsx'
-import { vehicleTitle } from './vehicle-title.ts'
+import { vehicleTitle } from '../ui/vehicle-title.ts'
 import { VehiclesScreen } from './vehicles-screen.tsx'
 
 const vehicle = (id: string, change: Partial<VehicleRecord> = {}): VehicleRecord => ({
-  ...{ id, name: 'Ketch 2.2 van', plate: 'HB-114', engine: '2.2', distance: 183_050, notes: '', version: 3 },
+  id,
+  name: 'Ketch 2.2 van',
+  plate: 'HB-114',
+  engine: '2.2',
+  distance: 183_050,
+  notes: '',
+  version: 3,
   updatedAt: '2026-11-20T08:00:00Z',
   ...change,
 })
 const drive = (id: string, name: string, on: object | null = null) => ({
-  ...{ id, version: 1, vehicle: on, updatedAt: '2026-11-20T08:00:00Z' },
+  id,
+  version: 1,
+  vehicle: on,
+  updatedAt: '2026-11-20T08:00:00Z',
   document: { ...demoDrive('ketch-main'), name },
 })
 
@@ -49,7 +58,7 @@ test('the list says name, plate, engine and distance; what nobody read is left e
   expect(ketch.getAttribute('href')).toBe('/vehicles/v1')
   const kiln = screen.getByRole('link', { name: /^Kiln/ })
   expect([...kiln.children].map((cell) => cell.textContent)).toEqual(['Kiln tractor', '', '2.2', ''])
-  expect(screen.queryByText(/These are the first/)).toBeNull()
+  expect(screen.queryByText(/Showing the first/)).toBeNull()
 })
 
 test('what is looked for comes from the address; nothing found, and a list that is cut, are said', async () => {
@@ -61,10 +70,10 @@ test('what is looked for comes from the address; nothing found, and a list that 
   openAll()
   expect(await screen.findByText('No vehicles yet')).toBeTruthy()
   cleanup()
-  const many = Array.from({ length: MOST_VEHICLES_LISTED }, (_, i) => vehicle(`v${i}`, { name: `V${i}` }))
+  const many = Array.from({ length: MAX_VEHICLES_LISTED }, (_, i) => vehicle(`v${i}`, { name: `V${i}` }))
   server.answers['GET /vehicles'] = { status: 200, json: { vehicles: many } }
   openAll()
-  expect(await screen.findByText('These are the first 1000; search for any other.')).toBeTruthy()
+  expect(await screen.findByText('Showing the first 1000. Search for others.')).toBeTruthy()
 })
 
 test('a new vehicle is begun under a name of its own and opened; a server that refuses is heard', async () => {
@@ -95,7 +104,7 @@ test('a ZIP that is refused says which part of it and why; one that is taken is 
   expect(await screen.findByText('The ZIP cannot be taken in. ../evil.json: leads out of the ZIP.')).toBeTruthy()
   server.answers['POST /vehicles/import'] = { status: 201, json: vehicle('v9') }
   choose()
-  expect(await screen.findByText('Ketch 2.2 van is in, with its drives and all that was kept of them.')).toBeTruthy()
+  expect(await screen.findByText('Ketch 2.2 van is imported, with its drives and records.')).toBeTruthy()
   expect(await screen.findByText('elsewhere')).toBeTruthy()
 })
 
@@ -106,7 +115,7 @@ test('a vehicle shows its drives, lets one go and brings one to it', async () =>
   const drives = within(await screen.findByRole('region', { name: 'Drives' }))
   expect((await drives.findByRole('link', { name: /Main drive/ })).getAttribute('href')).toBe('/drives/d1')
   expect(drives.getByRole('link', { name: 'History' }).getAttribute('href')).toBe('/drives/d1/history')
-  await userEvent.click(drives.getByRole('button', { name: 'Take off this vehicle' }))
+  await userEvent.click(drives.getByRole('button', { name: 'Remove from this vehicle' }))
   await waitFor(() => expect(server.sent).toEqual([{ to: 'PUT /drives/d1/vehicle', body: { vehicleId: null } }]))
   cleanup()
   // The same list answers for the vehicle’s own and for all: what is on it already is not offered.
@@ -128,7 +137,7 @@ test('a vehicle shows its drives, lets one go and brings one to it', async () =>
   server.answers['PUT /drives/d2/vehicle'] = { status: 200, json: drive('d2', 'Blower drive') }
   openOne()
   await screen.findByRole('link', { name: /Main drive/ })
-  await userEvent.click(screen.getByRole('combobox', { name: 'Bring a drive to this vehicle' }))
+  await userEvent.click(screen.getByRole('combobox', { name: 'Assign a drive to this vehicle' }))
   await userEvent.click(await screen.findByTitle('Blower drive (now on Fenland)'))
   await waitFor(() => expect(server.sent.at(-1)).toEqual({ to: 'PUT /drives/d2/vehicle', body: { vehicleId: 'v1' } }))
   expect(screen.queryByTitle('Main drive')).toBeNull()
@@ -141,9 +150,9 @@ test('a vehicle is struck out when no drive is on it, by who may, and can be bro
   })
   server.answers['GET /session'] = as('mechanic')
   openOne()
-  const strike = () => screen.findByRole<HTMLButtonElement>('button', { name: 'Strike out' })
+  const strike = () => screen.findByRole<HTMLButtonElement>('button', { name: 'Delete' })
   expect((await strike()).disabled).toBe(true)
-  expect((await strike()).title).toBe('Its drives are still on it.')
+  expect((await strike()).title).toBe('This vehicle still has drives.')
   cleanup()
   server.answers['GET /drives'] = { status: 200, json: { drives: [], total: 0 } }
   server.answers['DELETE /vehicles/v1'] = { status: 204, json: undefined }
@@ -151,13 +160,13 @@ test('a vehicle is struck out when no drive is on it, by who may, and can be bro
   openOne()
   await userEvent.click(await strike())
   expect(await screen.findByText('elsewhere')).toBeTruthy()
-  await userEvent.click(await screen.findByRole('button', { name: 'Bring it back' }))
+  await userEvent.click(await screen.findByRole('button', { name: 'Undo' }))
   await waitFor(() => expect(server.asked).toContain('POST /vehicles/v1/restore'))
   cleanup()
   server.answers['GET /session'] = as('apprentice')
   openOne()
-  await screen.findByText('No drive is on this vehicle yet.')
-  expect(screen.queryByRole('button', { name: 'Strike out' })).toBeNull()
+  await screen.findByText('No drives on this vehicle yet.')
+  expect(screen.queryByRole('button', { name: 'Delete' })).toBeNull()
 })
 
 test('a vehicle that is gone is said to be so, with the way back', async () => {
@@ -166,6 +175,6 @@ test('a vehicle that is gone is said to be so, with the way back', async () => {
     json: { error: { code: 'VEHICLE_NOT_FOUND', message: 'There is no such vehicle.' } },
   }
   openOne()
-  expect(await screen.findByText('The vehicle cannot be shown')).toBeTruthy()
+  expect(await screen.findByText('The vehicle could not be loaded')).toBeTruthy()
   expect(screen.getByRole('link', { name: 'All vehicles' }).getAttribute('href')).toBe('/vehicles')
 })

@@ -1,4 +1,6 @@
-import { gripMap, settleDrive, type BeltCondition, type CheckedDrive, type GripMap } from '@emery/core'
+import type { CheckedDrive } from '@emery/core/drive'
+import { settleDrive } from '@emery/core/path'
+import { gripMap, type BeltCondition, type GripMap } from '@emery/core/tension'
 
 /** Cells of the picture that comes first, and of the one that stays. */
 const COARSE = { columns: 24, rows: 12 } as const

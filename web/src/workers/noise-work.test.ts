@@ -1,8 +1,8 @@
 import { expect, test } from '@jest/globals'
-import { madeUpNoise, writeWav } from '@emery/core'
+import { simulatedNoise, writeWav } from '@emery/core/sound'
 import { noiseWork } from './noise-work.ts'
 
-const recording = madeUpNoise({ kind: 'chirp', seed: 8, repetition: 6, seconds: 2 })
+const recording = simulatedNoise({ kind: 'chirp', seed: 8, repetition: 6, seconds: 2 })
 
 test('a recording and the same as a file are told alike', () => {
   const { found } = noiseWork.inRecording(recording)

@@ -1,8 +1,8 @@
 import { expect, test } from '@jest/globals'
-import { madeUpPluck, writeWav } from '@emery/core'
+import { simulatedPluck, writeWav } from '@emery/core/sound'
 import { pluckWork } from './pluck-work.ts'
 
-const recording = madeUpPluck({ frequency: 62, seed: 8, rate: 16_000 })
+const recording = simulatedPluck({ frequency: 62, seed: 8, rate: 16_000 })
 
 test('a recording and the same as a file give the same pitch', () => {
   const { found } = pluckWork.inRecording(recording)

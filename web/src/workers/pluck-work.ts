@@ -1,4 +1,4 @@
-import { findPluck, type Pluck } from '@emery/core'
+import { findPluck, type Pluck } from '@emery/core/sound'
 import { soundWork } from './sound-work.ts'
 
 /** What the worker does; the same functions run without one in tests. */

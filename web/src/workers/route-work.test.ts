@@ -1,5 +1,5 @@
 import { expect, test } from '@jest/globals'
-import type { RouteProgress } from '@emery/core'
+import type { RouteProgress } from '@emery/core/route'
 import { demoDrive } from '../testing/drives.ts'
 import { routeWork } from './route-work.ts'
 
@@ -9,6 +9,6 @@ test('the worker’s own function runs without one: routes, best first, in the u
   const pulleys = haulm.belts[0]?.route.map(({ pulley }) => pulley) ?? []
   const { routes } = routeWork.search(haulm, 'main', { pulleys, style: 'inch' }, (progress) => seen.push(progress))
   expect(routes[0]?.route).toHaveLength(8)
-  expect(routes[0]?.reasons.join(' ')).toMatch(/Clears everything by [\d /]+ in\./)
+  expect(routes[0]?.reasons.join(' ')).toMatch(/Minimum clearance [\d /]+ in\./)
   expect(seen.every(({ done }) => done >= 0 && done <= 1)).toBe(true)
 })

@@ -1,11 +1,6 @@
-import {
-  routeSearch,
-  type CheckedDrive,
-  type LengthStyle,
-  type RouteProgress,
-  type RouteSearch,
-  lengthText,
-} from '@emery/core'
+import type { CheckedDrive } from '@emery/core/drive'
+import { routeSearch, type RouteProgress, type RouteSearch } from '@emery/core/route'
+import { type LengthStyle, lengthText } from '@emery/core/units'
 
 /** What the worker does; the same function runs without one in tests. */
 export const routeWork = {
@@ -16,7 +11,7 @@ export const routeWork = {
     { pulleys, style }: { readonly pulleys: readonly string[]; readonly style: LengthStyle },
     onProgress: (progress: RouteProgress) => void,
   ): RouteSearch {
-    const steps = routeSearch(drive, belt, { pulleys, most: 6, lengthText: (mm) => lengthText(mm, { style }) })
+    const steps = routeSearch(drive, belt, { pulleys, max: 6, lengthText: (mm) => lengthText(mm, { style }) })
     for (;;) {
       const step = steps.next()
       if (step.done === true) return step.value

@@ -1,4 +1,4 @@
-import { readShelfCsv, type ShelfCsvRead } from '@emery/core'
+import { readShelfCsv, type ShelfCsvRead } from '@emery/core/exchange'
 
 /** What the worker does; the same function runs without one in tests. */
 export const shelfWork = {

@@ -1,5 +1,5 @@
 import { expect, test } from '@jest/globals'
-import type { BestSizesProgress } from '@emery/core'
+import type { BestSizesProgress } from '@emery/core/resize'
 import { demoDrive } from '../testing/drives.ts'
 import { sizesWork } from './sizes-work.ts'
 

@@ -1,17 +1,16 @@
+import type { CheckedDrive } from '@emery/core/drive'
+import { settleDrive } from '@emery/core/path'
 import {
   driveVersion,
-  lengthText,
   searchBestSizes,
-  settleDrive,
   type BestSizes,
   type BestSizesProgress,
-  type CheckedDrive,
   type DriveVersion,
   type FreePulley,
-  type LengthStyle,
-  type ShopRules,
   type SizeStep,
-} from '@emery/core'
+} from '@emery/core/resize'
+import type { ShopRules } from '@emery/core/rules'
+import { lengthText, type LengthStyle } from '@emery/core/units'
 
 export interface SizesQuestion {
   readonly free: readonly FreePulley[]

@@ -1,4 +1,4 @@
-import { readWav, type Recording } from '@emery/core'
+import { readWav, type Recording } from '@emery/core/sound'
 
 /** What was found in a recording, or why nothing was, in a sentence. */
 export type SoundFound<Found> = ({ readonly ok: true } & Found) | { readonly ok: false; readonly message: string }

@@ -5,7 +5,7 @@ export class VehiclesAndDrives1763900000000 implements MigrationInterface {
 
   async up(runner: QueryRunner): Promise<void> {
     await runner.query(`
-      CREATE TABLE vehicles (
+      CREATE TABLE IF NOT EXISTS vehicles (
         id char(36) NOT NULL,
         name varchar(120) NOT NULL,
         plate varchar(40) NOT NULL,
@@ -17,7 +17,7 @@ export class VehiclesAndDrives1763900000000 implements MigrationInterface {
         PRIMARY KEY (id)
       ) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4 COLLATE=utf8mb4_unicode_ci`)
     await runner.query(`
-      CREATE TABLE vehicle_revisions (
+      CREATE TABLE IF NOT EXISTS vehicle_revisions (
         vehicleId char(36) NOT NULL,
         version int NOT NULL,
         name varchar(120) NOT NULL,
@@ -29,7 +29,7 @@ export class VehiclesAndDrives1763900000000 implements MigrationInterface {
           ON DELETE NO ACTION ON UPDATE NO ACTION
       ) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4 COLLATE=utf8mb4_unicode_ci`)
     await runner.query(`
-      CREATE TABLE drives (
+      CREATE TABLE IF NOT EXISTS drives (
         id char(36) NOT NULL,
         vehicleId char(36) NULL,
         name varchar(120) NOT NULL,
@@ -45,7 +45,7 @@ export class VehiclesAndDrives1763900000000 implements MigrationInterface {
           ON DELETE NO ACTION ON UPDATE NO ACTION
       ) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4 COLLATE=utf8mb4_unicode_ci`)
     await runner.query(`
-      CREATE TABLE drive_revisions (
+      CREATE TABLE IF NOT EXISTS drive_revisions (
         driveId char(36) NOT NULL,
         version int NOT NULL,
         saveId char(36) NOT NULL,
@@ -60,9 +60,9 @@ export class VehiclesAndDrives1763900000000 implements MigrationInterface {
   }
 
   async down(runner: QueryRunner): Promise<void> {
-    await runner.query('DROP TABLE drive_revisions')
-    await runner.query('DROP TABLE drives')
-    await runner.query('DROP TABLE vehicle_revisions')
-    await runner.query('DROP TABLE vehicles')
+    await runner.query('DROP TABLE IF EXISTS drive_revisions')
+    await runner.query('DROP TABLE IF EXISTS drives')
+    await runner.query('DROP TABLE IF EXISTS vehicle_revisions')
+    await runner.query('DROP TABLE IF EXISTS vehicles')
   }
 }

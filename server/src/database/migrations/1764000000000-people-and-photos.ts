@@ -4,9 +4,9 @@ export class PeopleAndPhotos1764000000000 implements MigrationInterface {
   readonly name = 'PeopleAndPhotos1764000000000'
 
   async up(runner: QueryRunner): Promise<void> {
-    await runner.query("ALTER TABLE drive_revisions ADD COLUMN savedBy varchar(80) NOT NULL DEFAULT ''")
+    await runner.query("ALTER TABLE drive_revisions ADD COLUMN IF NOT EXISTS savedBy varchar(80) NOT NULL DEFAULT ''")
     await runner.query(`
-      CREATE TABLE photos (
+      CREATE TABLE IF NOT EXISTS photos (
         id char(36) NOT NULL,
         width int NOT NULL,
         height int NOT NULL,
@@ -20,7 +20,7 @@ export class PeopleAndPhotos1764000000000 implements MigrationInterface {
   }
 
   async down(runner: QueryRunner): Promise<void> {
-    await runner.query('DROP TABLE photos')
-    await runner.query('ALTER TABLE drive_revisions DROP COLUMN savedBy')
+    await runner.query('DROP TABLE IF EXISTS photos')
+    await runner.query('ALTER TABLE drive_revisions DROP COLUMN IF EXISTS savedBy')
   }
 }

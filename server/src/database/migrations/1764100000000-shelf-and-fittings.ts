@@ -5,7 +5,7 @@ export class ShelfAndFittings1764100000000 implements MigrationInterface {
 
   async up(runner: QueryRunner): Promise<void> {
     await runner.query(`
-      CREATE TABLE shelf_belts (
+      CREATE TABLE IF NOT EXISTS shelf_belts (
         id char(36) NOT NULL,
         mark varchar(60) NOT NULL,
         section varchar(10) NOT NULL,
@@ -22,7 +22,7 @@ export class ShelfAndFittings1764100000000 implements MigrationInterface {
         KEY shelf_belts_size (section, ribs, length)
       ) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4 COLLATE=utf8mb4_unicode_ci`)
     await runner.query(`
-      CREATE TABLE fittings (
+      CREATE TABLE IF NOT EXISTS fittings (
         id char(36) NOT NULL,
         driveId char(36) NOT NULL,
         belt varchar(60) NOT NULL,
@@ -43,7 +43,7 @@ export class ShelfAndFittings1764100000000 implements MigrationInterface {
   }
 
   async down(runner: QueryRunner): Promise<void> {
-    await runner.query('DROP TABLE fittings')
-    await runner.query('DROP TABLE shelf_belts')
+    await runner.query('DROP TABLE IF EXISTS fittings')
+    await runner.query('DROP TABLE IF EXISTS shelf_belts')
   }
 }

@@ -5,7 +5,7 @@ export class ShopRules1764200000000 implements MigrationInterface {
 
   async up(runner: QueryRunner): Promise<void> {
     await runner.query(`
-      CREATE TABLE shop_rules (
+      CREATE TABLE IF NOT EXISTS shop_rules (
         ruleKey varchar(60) NOT NULL,
         ruleValue double NULL,
         version int NOT NULL,
@@ -16,6 +16,6 @@ export class ShopRules1764200000000 implements MigrationInterface {
   }
 
   async down(runner: QueryRunner): Promise<void> {
-    await runner.query('DROP TABLE shop_rules')
+    await runner.query('DROP TABLE IF EXISTS shop_rules')
   }
 }

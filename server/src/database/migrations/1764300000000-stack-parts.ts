@@ -5,7 +5,7 @@ export class StackParts1764300000000 implements MigrationInterface {
 
   async up(runner: QueryRunner): Promise<void> {
     await runner.query(`
-      CREATE TABLE stack_parts (
+      CREATE TABLE IF NOT EXISTS stack_parts (
         id char(36) NOT NULL,
         role varchar(10) NOT NULL,
         family varchar(60) NOT NULL,
@@ -22,6 +22,6 @@ export class StackParts1764300000000 implements MigrationInterface {
   }
 
   async down(runner: QueryRunner): Promise<void> {
-    await runner.query('DROP TABLE stack_parts')
+    await runner.query('DROP TABLE IF EXISTS stack_parts')
   }
 }

@@ -5,7 +5,7 @@ export class Findings1764400000000 implements MigrationInterface {
 
   async up(runner: QueryRunner): Promise<void> {
     await runner.query(`
-      CREATE TABLE findings (
+      CREATE TABLE IF NOT EXISTS findings (
         id char(36) NOT NULL,
         driveId char(36) NOT NULL,
         foundAt varchar(30) NOT NULL,
@@ -29,6 +29,6 @@ export class Findings1764400000000 implements MigrationInterface {
   }
 
   async down(runner: QueryRunner): Promise<void> {
-    await runner.query('DROP TABLE findings')
+    await runner.query('DROP TABLE IF EXISTS findings')
   }
 }

@@ -5,7 +5,7 @@ export class WalkroundsAndKnowledge1764500000000 implements MigrationInterface {
 
   async up(runner: QueryRunner): Promise<void> {
     await runner.query(`
-      CREATE TABLE walkrounds (
+      CREATE TABLE IF NOT EXISTS walkrounds (
         id char(36) NOT NULL,
         driveId char(36) NOT NULL,
         walkedAt varchar(30) NOT NULL,
@@ -24,7 +24,7 @@ export class WalkroundsAndKnowledge1764500000000 implements MigrationInterface {
           ON DELETE NO ACTION ON UPDATE NO ACTION
       ) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4 COLLATE=utf8mb4_unicode_ci`)
     await runner.query(`
-      CREATE TABLE knowledge_versions (
+      CREATE TABLE IF NOT EXISTS knowledge_versions (
         version int NOT NULL,
         file mediumtext NOT NULL,
         reason varchar(200) NOT NULL,
@@ -35,7 +35,7 @@ export class WalkroundsAndKnowledge1764500000000 implements MigrationInterface {
   }
 
   async down(runner: QueryRunner): Promise<void> {
-    await runner.query('DROP TABLE knowledge_versions')
-    await runner.query('DROP TABLE walkrounds')
+    await runner.query('DROP TABLE IF EXISTS knowledge_versions')
+    await runner.query('DROP TABLE IF EXISTS walkrounds')
   }
 }

@@ -5,7 +5,7 @@ export class Jobs1764600000000 implements MigrationInterface {
 
   async up(runner: QueryRunner): Promise<void> {
     await runner.query(`
-      CREATE TABLE jobs (
+      CREATE TABLE IF NOT EXISTS jobs (
         id char(36) NOT NULL,
         version int NOT NULL,
         updatedAt datetime(3) NOT NULL,
@@ -22,6 +22,6 @@ export class Jobs1764600000000 implements MigrationInterface {
   }
 
   async down(runner: QueryRunner): Promise<void> {
-    await runner.query('DROP TABLE jobs')
+    await runner.query('DROP TABLE IF EXISTS jobs')
   }
 }

@@ -5,7 +5,7 @@ export class PeopleAndSessions1764700000000 implements MigrationInterface {
 
   async up(runner: QueryRunner): Promise<void> {
     await runner.query(`
-      CREATE TABLE people (
+      CREATE TABLE IF NOT EXISTS people (
         id char(36) NOT NULL,
         version int NOT NULL,
         updatedAt datetime(3) NOT NULL,
@@ -16,7 +16,7 @@ export class PeopleAndSessions1764700000000 implements MigrationInterface {
         PRIMARY KEY (id)
       ) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4 COLLATE=utf8mb4_unicode_ci`)
     await runner.query(`
-      CREATE TABLE sessions (
+      CREATE TABLE IF NOT EXISTS sessions (
         tokenHash char(64) NOT NULL,
         personId char(36) NOT NULL,
         seenAt datetime(3) NOT NULL,
@@ -25,7 +25,7 @@ export class PeopleAndSessions1764700000000 implements MigrationInterface {
         KEY sessions_seen (seenAt)
       ) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4 COLLATE=utf8mb4_unicode_ci`)
     await runner.query(`
-      CREATE TABLE failed_sign_ins (
+      CREATE TABLE IF NOT EXISTS failed_sign_ins (
         id char(36) NOT NULL,
         nameHash char(64) NOT NULL,
         address varchar(60) NOT NULL,
@@ -36,6 +36,6 @@ export class PeopleAndSessions1764700000000 implements MigrationInterface {
   }
 
   async down(runner: QueryRunner): Promise<void> {
-    for (const table of ['failed_sign_ins', 'sessions', 'people']) await runner.query(`DROP TABLE ${table}`)
+    for (const table of ['failed_sign_ins', 'sessions', 'people']) await runner.query(`DROP TABLE IF EXISTS ${table}`)
   }
 }

@@ -8,13 +8,16 @@ export class WordsToFindBy1764900000000 implements MigrationInterface {
   readonly name = 'WordsToFindBy1764900000000'
 
   async up(runner: QueryRunner): Promise<void> {
-    const words = "ADD COLUMN words varchar(700) CHARACTER SET utf8mb4 COLLATE utf8mb4_bin NOT NULL DEFAULT ''"
-    await runner.query(`ALTER TABLE drives ${words}, ADD KEY drives_words (deletedAt, updatedAt, words)`)
+    const words =
+      "ADD COLUMN IF NOT EXISTS words varchar(700) CHARACTER SET utf8mb4 COLLATE utf8mb4_bin NOT NULL DEFAULT ''"
+    await runner.query(`ALTER TABLE drives ${words}, ADD KEY IF NOT EXISTS drives_words (deletedAt, updatedAt, words)`)
     await runner.query(
-      `ALTER TABLE jobs ${words}, ADD COLUMN vehicleId char(36) NULL,
-        ADD KEY jobs_words (deletedAt, openedAt, words), ADD KEY jobs_vehicle (vehicleId)`,
+      `ALTER TABLE jobs ${words}, ADD COLUMN IF NOT EXISTS vehicleId char(36) NULL,
+        ADD KEY IF NOT EXISTS jobs_words (deletedAt, openedAt, words), ADD KEY IF NOT EXISTS jobs_vehicle (vehicleId)`,
     )
-    await runner.query('ALTER TABLE drive_dues ADD COLUMN vehicleId char(36) NULL, ADD COLUMN aheadKm double NULL')
+    await runner.query(
+      'ALTER TABLE drive_dues ADD COLUMN IF NOT EXISTS vehicleId char(36) NULL, ADD COLUMN IF NOT EXISTS aheadKm double NULL',
+    )
     await runner.query(
       `UPDATE drives LEFT JOIN vehicles ON vehicles.id = drives.vehicleId
           SET drives.words = LOWER(CONCAT_WS(' ', drives.name, vehicles.name, vehicles.plate))`,
@@ -31,10 +34,10 @@ export class WordsToFindBy1764900000000 implements MigrationInterface {
   }
 
   async down(runner: QueryRunner): Promise<void> {
-    await runner.query('ALTER TABLE drive_dues DROP COLUMN vehicleId, DROP COLUMN aheadKm')
+    await runner.query('ALTER TABLE drive_dues DROP COLUMN IF EXISTS vehicleId, DROP COLUMN IF EXISTS aheadKm')
     await runner.query(
-      'ALTER TABLE jobs DROP KEY jobs_words, DROP KEY jobs_vehicle, DROP COLUMN words, DROP COLUMN vehicleId',
+      'ALTER TABLE jobs DROP KEY IF EXISTS jobs_words, DROP KEY IF EXISTS jobs_vehicle, DROP COLUMN IF EXISTS words, DROP COLUMN IF EXISTS vehicleId',
     )
-    await runner.query('ALTER TABLE drives DROP KEY drives_words, DROP COLUMN words')
+    await runner.query('ALTER TABLE drives DROP KEY IF EXISTS drives_words, DROP COLUMN IF EXISTS words')
   }
 }

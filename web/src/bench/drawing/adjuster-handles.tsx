@@ -1,5 +1,7 @@
 import { useRef } from 'react'
-import { adjusterHandles, putAdjuster, type Adjuster, type AdjusterHandle, type Point } from '@emery/core'
+import { kindOf, movedShaft, type Adjuster, type AdjusterHandle } from '@emery/core/adjusters'
+import { putAdjuster } from '@emery/core/drive'
+import type { Point } from '@emery/core/numerics'
 import { useBench } from '../bench-context.ts'
 import styles from './drawing.module.css'
 
@@ -12,19 +14,21 @@ interface AdjusterHandlesProps {
 export function AdjusterHandles({ scale, placeOf }: AdjusterHandlesProps) {
   const { settled } = useBench()
   return settled.drive.adjusters.map((adjuster) => {
-    if (adjuster.kind === 'shim') return null
-    const { x, y } = settled.drive.shafts.find(({ id }) => id === adjuster.shaft) ?? { x: null, y: null }
+    const shaft = movedShaft(adjuster)
+    const { x, y } = settled.drive.shafts.find(({ id }) => id === shaft) ?? { x: null, y: null }
     const stated = { x: x ?? 0, y: y ?? 0 }
-    return adjusterHandles(adjuster, stated).map((handle) => (
-      <Handle
-        key={`${adjuster.id} ${handle.name}`}
-        adjuster={adjuster}
-        handle={handle}
-        stated={stated}
-        scale={scale}
-        placeOf={placeOf}
-      />
-    ))
+    return kindOf(adjuster)
+      .handles(adjuster, stated)
+      .map((handle) => (
+        <Handle
+          key={`${adjuster.id} ${handle.name}`}
+          adjuster={adjuster}
+          handle={handle}
+          stated={stated}
+          scale={scale}
+          placeOf={placeOf}
+        />
+      ))
   })
 }
 
@@ -53,7 +57,7 @@ function Handle({ adjuster, handle, scale, placeOf }: HandleProps) {
       className={styles['handle']}
       role="button"
       tabIndex={0}
-      aria-label={`${label}; pull it, or use the arrow keys`}
+      aria-label={`${label}; drag it, or use the arrow keys`}
       transform={`translate(${handle.at.x} ${-handle.at.y})`}
       onClick={(event) => event.stopPropagation()}
       onKeyDown={(event) => {
@@ -96,7 +100,7 @@ function Handle({ adjuster, handle, scale, placeOf }: HandleProps) {
         <circle r={r} />
       )}
       <text textAnchor="middle" y={4.5 / scale} fontSize={13 / scale}>
-        {{ pivot: 'P', released: 'R', 'taken up': 'T', lug: 'L', anchor: 'A' }[handle.name]}
+        {{ pivot: 'P', 'slack end': 'S', 'tight end': 'T', lug: 'L', anchor: 'A' }[handle.name]}
       </text>
     </g>
   )

@@ -1,6 +1,8 @@
-import type { Adjuster, AdjusterOf, Point, SettledAdjuster, SettledBelt } from '@emery/core'
+import { kindOf } from '@emery/core/adjusters'
+import type { Point } from '@emery/core/numerics'
+import type { SettledAdjuster, SettledBelt } from '@emery/core/path'
 import { useBench } from '../bench-context.ts'
-import { drawnRadius } from '../../shapes/drive-bounds.ts'
+import { drawnRadius } from '../../ui/drive-shapes/drive-bounds.ts'
 import styles from './drawing.module.css'
 
 interface AdjusterLayerProps {
@@ -19,7 +21,7 @@ export function AdjusterLayer({ scale, part }: AdjusterLayerProps) {
         const key = belt.belt.id
         if (part === 'ghosts')
           return belt.belt.id === inHand?.belt.id ? <Ghosts key={key} belt={belt} adjuster={belt.adjuster} /> : null
-        return <Carrier key={key} adjuster={belt.adjuster} scale={scale} />
+        return <Carriers key={key} adjuster={belt.adjuster} scale={scale} />
       })}
     </g>
   )
@@ -54,31 +56,28 @@ export function travelEnds({ motion }: SettledAdjuster): readonly [Point, Point]
   return released === undefined || takenUp === undefined ? null : [released, takenUp]
 }
 
-/** The arm, rod or slot that carries the moved pulley. */
-function Carrier({ adjuster, scale }: { readonly adjuster: SettledAdjuster; readonly scale: number }) {
+/** The arms, rods or slots that carry the moved pulley. */
+function Carriers({ adjuster, scale }: { readonly adjuster: SettledAdjuster; readonly scale: number }) {
   const { shown: settled } = useBench()
   const { motion, adjuster: part } = adjuster
   if (motion.moves !== 'shaft') return null
   const at = settled.places.get(motion.shaft)
   if (at === undefined) return null
-  const pivot = 'pivot' in part ? part.pivot : null
+  const { x, y } = settled.drive.shafts.find(({ id }) => id === motion.shaft) ?? { x: null, y: null }
+  const places = { at, stated: { x: x ?? 0, y: y ?? 0 }, ends: travelEnds(adjuster) }
   return (
     <g className={styles['carrier']} data-adjuster={part.id}>
-      {pivot !== null && part.kind !== 'turnbuckle' && <Arm from={pivot} to={at} scale={scale} />}
-      {part.kind === 'turnbuckle' && (
-        <Rod part={part} at={at} stated={statedPlace(settled.drive.shafts, part)} scale={scale} />
-      )}
-      {part.kind === 'slide' && <Slot adjuster={adjuster} scale={scale} />}
+      {kindOf(part)
+        .carriers(part, places)
+        .map(({ is, from, to }, i) =>
+          is === 'slot' ? (
+            <Slot key={i} from={from} to={to} scale={scale} />
+          ) : (
+            <Arm key={i} from={from} to={to} scale={scale} />
+          ),
+        )}
     </g>
   )
-}
-
-function statedPlace(
-  shafts: readonly { readonly id: string; readonly x: number | null; readonly y: number | null }[],
-  part: Exclude<Adjuster, { kind: 'shim' }>,
-): Point {
-  const { x, y } = shafts.find(({ id }) => id === part.shaft) ?? { x: 0, y: 0 }
-  return { x: x ?? 0, y: y ?? 0 }
 }
 
 interface LinkProps {
@@ -100,42 +99,12 @@ function Arm({ from, to, scale }: LinkProps) {
   )
 }
 
-/** The accessory's own lever from its pivot, and the rod from the engine to its lug, which turns with it. */
-function Rod({
-  part,
-  at,
-  stated,
-  scale,
-}: {
-  readonly part: AdjusterOf<'turnbuckle'>
-  readonly at: Point
-  readonly stated: Point
-  readonly scale: number
-}) {
-  const { pivot, lug, anchor } = part
-  const turned = Math.atan2(at.y - pivot.y, at.x - pivot.x) - Math.atan2(stated.y - pivot.y, stated.x - pivot.x)
-  const [dx, dy] = [lug.x - pivot.x, lug.y - pivot.y]
-  const now = {
-    x: pivot.x + dx * Math.cos(turned) - dy * Math.sin(turned),
-    y: pivot.y + dx * Math.sin(turned) + dy * Math.cos(turned),
-  }
-  return (
-    <>
-      <Arm from={pivot} to={at} scale={scale} />
-      <Arm from={anchor} to={now} scale={scale} />
-    </>
-  )
-}
-
 /** A straight slot with its two ends. */
-function Slot({ adjuster, scale }: { readonly adjuster: SettledAdjuster; readonly scale: number }) {
-  const ends = travelEnds(adjuster)
-  if (ends === null) return null
-  const [a, b] = ends
+function Slot({ from, to, scale }: LinkProps) {
   return (
     <>
-      <line className={styles['slot']} x1={a.x} y1={-a.y} x2={b.x} y2={-b.y} strokeWidth={12 / scale} />
-      <line className={styles['slotInside']} x1={a.x} y1={-a.y} x2={b.x} y2={-b.y} strokeWidth={9 / scale} />
+      <line className={styles['slot']} x1={from.x} y1={-from.y} x2={to.x} y2={-to.y} strokeWidth={12 / scale} />
+      <line className={styles['slotInside']} x1={from.x} y1={-from.y} x2={to.x} y2={-to.y} strokeWidth={9 / scale} />
     </>
   )
 }

@@ -1,6 +1,6 @@
-import type { SettledBelt } from '@emery/core'
+import type { SettledBelt } from '@emery/core/path'
 import { useBench, useBenchState } from '../bench-context.ts'
-import { beltShape } from '../../shapes/belt-shape.ts'
+import { beltShape } from '../../ui/drive-shapes/belt-shape.ts'
 import styles from './drawing.module.css'
 import { ARROW_PX, travelArrows } from './travel-arrows.ts'
 

@@ -1,4 +1,6 @@
-import { shaftSpeeds, type Point, type SettledDrive } from '@emery/core'
+import type { Point } from '@emery/core/numerics'
+import type { SettledDrive } from '@emery/core/path'
+import { shaftSpeeds } from '@emery/core/speeds'
 import type { Rect } from './place-labels.ts'
 import type { Camera } from './use-camera.ts'
 

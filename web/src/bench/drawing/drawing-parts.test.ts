@@ -1,8 +1,8 @@
 import { describe, expect, test } from '@jest/globals'
-import { settleDrive, type SettledBelt } from '@emery/core'
+import { settleDrive, type SettledBelt } from '@emery/core/path'
 import { demoDrive } from '../../testing/drives.ts'
-import { beltShape, parallelPath } from '../../shapes/belt-shape.ts'
-import { driveBounds } from '../../shapes/drive-bounds.ts'
+import { beltShape, parallelPath } from '../../ui/drive-shapes/belt-shape.ts'
+import { driveBounds } from '../../ui/drive-shapes/drive-bounds.ts'
 import { placeLabels, type LabelWanted, type Obstacles } from './place-labels.ts'
 
 const ketch = settleDrive(demoDrive('ketch-main'))

@@ -1,16 +1,19 @@
 import { FullscreenOutlined, MinusOutlined, PlusOutlined } from '@ant-design/icons'
 import { Button } from 'antd'
 import { lazy, Suspense, useEffect, useMemo, useRef, type KeyboardEvent } from 'react'
-import { dragShaftBy, type Point, type SettledDrive } from '@emery/core'
-import { stampNow } from '../../app/preferences.ts'
+import { isSprung } from '@emery/core/adjusters'
+import { dragShaftBy } from '@emery/core/drive'
+import type { Point } from '@emery/core/numerics'
+import type { SettledDrive } from '@emery/core/path'
+import { stampNow } from '../../ui/preferences.ts'
 import { useBench, useBenchState } from '../bench-context.ts'
-import { PhotoUnderlay } from '../photo/photo-underlay.tsx'
-import type { StepId } from '../steps/steps.ts'
+import { PhotoUnderlay } from './photo-underlay.tsx'
+import type { StepId } from '../panels/steps.ts'
 import type { ThreadingBelt } from '../store/bench-store.ts'
 import { doubtOf } from '../store/threading.ts'
 import { AdjusterLayer } from './adjuster-layer.tsx'
 import { BeltLayer } from './belt-layer.tsx'
-import { driveBounds } from '../../shapes/drive-bounds.ts'
+import { driveBounds } from '../../ui/drive-shapes/drive-bounds.ts'
 import { chainTo, type ChainLink } from './chain.ts'
 import styles from './drawing.module.css'
 import { LabelLayer } from './label-layer.tsx'
@@ -25,7 +28,7 @@ const RimHandle = lazy(async () => ({ default: (await import('./rim-handle.tsx')
 const ChainLayer = lazy(async () => ({ default: (await import('./chain-layer.tsx')).ChainLayer }))
 const SettingLayer = lazy(async () => ({ default: (await import('./setting-layer.tsx')).SettingLayer }))
 const TensionLayer = lazy(async () => ({ default: (await import('./tension-layer.tsx')).TensionLayer }))
-const LineUpLayer = lazy(async () => ({ default: (await import('./line-up-layer.tsx')).LineUpLayer }))
+const AlignmentLayer = lazy(async () => ({ default: (await import('./alignment-layer.tsx')).AlignmentLayer }))
 const SurveyLayer = lazy(async () => ({ default: (await import('./survey-layer.tsx')).SurveyLayer }))
 
 /** Millimetres an arrow key moves the pulley in hand. */
@@ -49,7 +52,8 @@ export function Drawing({ step }: { readonly step: StepId }) {
   const { camera, size, fit, fitIfUntouched, zoomBy } = useCamera(svg, bounds)
   const dragging = useDraggingPulley(camera.k)
   const setByHand =
-    useBenchState(({ tension }) => tension.view) === 'set' && inHand?.adjuster?.adjuster.kind !== 'spring-arm'
+    useBenchState(({ tension }) => tension.view) === 'set' &&
+    !(inHand?.adjuster != null && isSprung(inHand.adjuster.adjuster))
   const chain = useChain(step, camera)
   const chips = useMemo(() => chain.map(({ chip }) => chip), [chain])
 
@@ -148,9 +152,9 @@ export function Drawing({ step }: { readonly step: StepId }) {
             <TensionLayer camera={camera} />
           </Suspense>
         )}
-        {step === 'lineup' && (
+        {step === 'alignment' && (
           <Suspense fallback={null}>
-            <LineUpLayer camera={camera} />
+            <AlignmentLayer camera={camera} />
           </Suspense>
         )}
         {chain.length > 0 && (
@@ -177,10 +181,10 @@ export function Drawing({ step }: { readonly step: StepId }) {
           : threadingWords(threading, doubt)}
       </p>
       <Tray placeOf={placeOf} middle={middle} />
-      <div className={styles['zoom']} role="group" aria-label="Look at the drawing">
-        <Button aria-label="Nearer" icon={<PlusOutlined />} onClick={() => zoomBy(1.25)} />
-        <Button aria-label="Further" icon={<MinusOutlined />} onClick={() => zoomBy(0.8)} />
-        <Button aria-label="Whole drive" icon={<FullscreenOutlined />} onClick={fit} />
+      <div className={styles['zoom']} role="group" aria-label="View">
+        <Button aria-label="Zoom in" icon={<PlusOutlined />} onClick={() => zoomBy(1.25)} />
+        <Button aria-label="Zoom out" icon={<MinusOutlined />} onClick={() => zoomBy(0.8)} />
+        <Button aria-label="Fit to view" icon={<FullscreenOutlined />} onClick={fit} />
       </div>
     </div>
   )
@@ -188,11 +192,11 @@ export function Drawing({ step }: { readonly step: StepId }) {
 
 function threadingWords({ entries, refusal }: ThreadingBelt, doubt: string | null): string {
   if (refusal !== null) return refusal
-  if (doubt !== null) return `${doubt} Take it back, or check the sizes and places.`
+  if (doubt !== null) return `${doubt} Undo it, or check the sizes and positions.`
   if (entries.length === 0)
-    return 'Press the pulleys in the order the belt runs, the way the crank turns. Start at the crank.'
-  if (entries.length === 1) return 'Now the pulley the belt goes to next.'
-  return 'Go on; press the first pulley again to close the belt. Backspace takes one back, Esc calls it off.'
+    return 'Tap the pulleys in belt order, in the direction the crank turns. Start at the crank.'
+  if (entries.length === 1) return 'Now tap the next pulley.'
+  return 'Continue. Tap the first pulley again to close the belt. Backspace removes the last one, Esc cancels.'
 }
 
 /** Changes when parts get or lose a place, or when tape or photo move them. */

@@ -1,19 +1,14 @@
 import { useMemo } from 'react'
-import {
-  carriers,
-  isSized,
-  shaftSpeeds,
-  spansOf,
-  type Point,
-  type Pulley,
-  type SettledDrive,
-  type Turn,
-} from '@emery/core'
-import { TurnMark } from '../../readings/turn-mark.tsx'
-import { useLengths, type Lengths } from '../../readings/use-lengths.ts'
+import { isSized, type Pulley, type Turn } from '@emery/core/drive'
+import { carriers } from '@emery/core/exchange'
+import type { Point } from '@emery/core/numerics'
+import { spansOf, type SettledDrive } from '@emery/core/path'
+import { shaftSpeeds } from '@emery/core/speeds'
+import { TurnMark } from '../../ui/turn-mark.tsx'
+import { useLengths, type Lengths } from '../../ui/use-lengths.ts'
 import { useBench, useBenchState } from '../bench-context.ts'
 import { travelEnds } from './adjuster-layer.tsx'
-import { drawnRadius } from '../../shapes/drive-bounds.ts'
+import { drawnRadius } from '../../ui/drive-shapes/drive-bounds.ts'
 import styles from './drawing.module.css'
 import { placeLabels, type LabelWanted, type PlacedLabel, type Rect } from './place-labels.ts'
 import { ARROW_PX, travelArrows, type TravelArrow } from './travel-arrows.ts'
@@ -68,7 +63,7 @@ export function LabelLayer({ camera, size, keepClear, withEnds }: LabelLayerProp
     const segments = settled.belts.flatMap((belt) => spansOf(belt).map(({ start, end }) => onScreen([start, end])))
     return placeLabels(wanted, {
       segments,
-      carriers: carriers(settled).map(onScreen),
+      carriers: carriers(settled).map(({ from, to }) => onScreen([from, to])),
       boxes: [...ends, ...arrows, ...furniture(size), ...keepClear],
       viewport: size,
     })
@@ -123,7 +118,7 @@ function useLabelWords(): ReadonlyMap<string, LabelWords> {
       settled.belts.flatMap(({ adjuster }) => {
         if (adjuster === null || adjuster.wanted === 'shared' || adjuster.u === null) return []
         const moved = adjuster.motion.moves === 'shaft' ? adjuster.motion.shaft : adjuster.motion.pulley
-        return [[moved, `${Math.round(100 * adjuster.u)} % taken up`] as const]
+        return [[moved, `${Math.round(100 * adjuster.u)} % of travel`] as const]
       }),
     )
     const unrouted = settled.drive.belts.some(({ route }) => route.length < 2)
@@ -159,10 +154,10 @@ function sizeWords(pulley: Pulley, lengths: Lengths): string {
 }
 
 /** Letters of a name that stand on the drawing; the panel has it whole. */
-const MOST_LETTERS = 20
+const MAX_LETTERS = 20
 
 function shortened(name: string): string {
-  return name.length > MOST_LETTERS ? `${name.slice(0, MOST_LETTERS - 1).trimEnd()}…` : name
+  return name.length > MAX_LETTERS ? `${name.slice(0, MAX_LETTERS - 1).trimEnd()}…` : name
 }
 
 function extent({ name, size, ratio, note }: LabelWords): Pick<LabelWanted, 'width' | 'height' | 'firstLine'> {
@@ -197,8 +192,8 @@ function useEndLabels({ k, x: cx, y: cy }: Camera): readonly EndLabel[] {
     const out = drawnRadius(shown, pulley) * k
     return (
       [
-        ['released', released, takenUp],
-        ['taken up', takenUp, released],
+        ['slack end', released, takenUp],
+        ['tight end', takenUp, released],
       ] as const
     ).map(([text, here, there]) => {
       const [dx, dy] = [(here.x - there.x) / along, -(here.y - there.y) / along]

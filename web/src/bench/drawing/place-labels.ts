@@ -42,7 +42,7 @@ const DIRECTIONS = 16
 const SPAN_SAMPLES = 24
 const INSIDE_MARGIN = 10
 /** Covering more than this (some text over a belt, or a corner of another label) is worse than saying less. */
-const MOST_COST = 600
+const MAX_COST = 600
 
 /** Places every label; labels placed earlier are obstacles to later ones, small pulleys first, since they have least choice. */
 export function placeLabels(wanted: readonly LabelWanted[], obstacles: Obstacles): PlacedLabel[] {
@@ -52,15 +52,15 @@ export function placeLabels(wanted: readonly LabelWanted[], obstacles: Obstacles
   const inside = wanted.filter((label) => fitsInside(label, obstacles))
   for (const label of inside) placed.push(centred(label))
   for (const label of wanted.filter((each) => !inside.includes(each))) {
-    const whole = leastCovering(label, false, { wanted, placed, obstacles, lines })
-    const crowded = whole.cost > MOST_COST
-    placed.push(crowded ? leastCovering(label, true, { wanted, placed, obstacles, lines }).label : whole.label)
+    const whole = minCovering(label, false, { wanted, placed, obstacles, lines })
+    const crowded = whole.cost > MAX_COST
+    placed.push(crowded ? minCovering(label, true, { wanted, placed, obstacles, lines }).label : whole.label)
   }
   return placed
 }
 
 /** The place beside a pulley where its label covers least of anything else. */
-function leastCovering(
+function minCovering(
   label: LabelWanted,
   short: boolean,
   around: Surroundings,

@@ -1,19 +1,11 @@
 import { useRef, type KeyboardEvent } from 'react'
 import { v4 as newId } from 'uuid'
-import {
-  fitPulleys,
-  isSized,
-  sizeLimits,
-  sizeOf,
-  stepOf,
-  type Point,
-  type Pulley,
-  type PulleyFitted,
-  type SizeStep,
-} from '@emery/core'
-import { stampNow } from '../../app/preferences.ts'
-import { useLengths } from '../../readings/use-lengths.ts'
-import { drawnRadius } from '../../shapes/drive-bounds.ts'
+import { isSized, type Pulley } from '@emery/core/drive'
+import type { Point } from '@emery/core/numerics'
+import { fitPulleys, sizeLimits, sizeOf, stepOf, type PulleyFitted, type SizeStep } from '@emery/core/resize'
+import { stampNow } from '../../ui/preferences.ts'
+import { useLengths } from '../../ui/use-lengths.ts'
+import { drawnRadius } from '../../ui/drive-shapes/drive-bounds.ts'
 import { useBench, useBenchState } from '../bench-context.ts'
 import styles from './drawing.module.css'
 
@@ -46,7 +38,7 @@ function Handle({ pulley, centre, scale, placeOf }: HandleProps) {
   const pulled = useRef<{ readonly size: number; readonly distance: number; readonly reading: string } | null>(null)
   const step: SizeStep = lengths.style === 'mm' ? 'mm' : 'sixteenth'
   const each = stepOf(pulley, step)
-  const { least, most } = sizeLimits(pulley, rules)
+  const { min: least, max: most } = sizeLimits(pulley, rules)
   const size = sizeOf(pulley) ?? 0
   const toward = awayFromBelt(settled, pulley.id, centre)
   const r = drawnRadius(settled, pulley)
@@ -70,7 +62,7 @@ function Handle({ pulley, centre, scale, placeOf }: HandleProps) {
       className={styles['handle']}
       role="slider"
       tabIndex={0}
-      aria-label="Size of the pulley in hand; pull the rim, or use the arrow keys"
+      aria-label="Size of the selected pulley; drag the rim, or use the arrow keys"
       aria-valuemin={least}
       aria-valuemax={most}
       aria-valuenow={size}

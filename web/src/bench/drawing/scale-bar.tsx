@@ -1,5 +1,5 @@
-import { MM_PER_INCH } from '@emery/core'
-import { useLengths } from '../../readings/use-lengths.ts'
+import { MM_PER_INCH } from '@emery/core/units'
+import { useLengths } from '../../ui/use-lengths.ts'
 import styles from './drawing.module.css'
 
 /** Pixels the bar should be about as long as. */

@@ -1,7 +1,9 @@
-import { deflectionFor, pluckFrequency, spansOf, type Point } from '@emery/core'
-import { useLengths } from '../../readings/use-lengths.ts'
+import type { Point } from '@emery/core/numerics'
+import { spansOf } from '@emery/core/path'
+import { deflectionFor, pluckFrequency } from '@emery/core/tension'
+import { useLengths } from '../../ui/use-lengths.ts'
 import { useBench } from '../bench-context.ts'
-import { spanKey, useChecked } from '../tension/use-checked.ts'
+import { spanKey, useChecked } from '../use-checked.ts'
 import styles from './tension-layers.module.css'
 import type { Camera } from './use-camera.ts'
 

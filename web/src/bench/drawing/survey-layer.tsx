@@ -1,4 +1,4 @@
-import { useLengths } from '../../readings/use-lengths.ts'
+import { useLengths } from '../../ui/use-lengths.ts'
 import { useBench } from '../bench-context.ts'
 import { useSurvey } from '../use-measured.ts'
 import styles from './drawing.module.css'

@@ -1,8 +1,9 @@
-import { spansOf, type Point } from '@emery/core'
-import { VerdictMark } from '../../readings/verdict-mark.tsx'
+import type { Point } from '@emery/core/numerics'
+import { spansOf } from '@emery/core/path'
+import { VerdictMark } from '../../ui/verdict-mark.tsx'
 import { useBench } from '../bench-context.ts'
-import { reserveVerdict, RESERVE } from '../tension/reserve.ts'
-import { useTension } from '../tension/use-tension.ts'
+import { reserveVerdict, RESERVE } from '../reserve.ts'
+import { useTension } from '../use-tension.ts'
 import styles from './tension-layers.module.css'
 import type { Camera } from './use-camera.ts'
 
@@ -14,7 +15,7 @@ const ASIDE = 7
 const HALF_FIGURE = { x: 27, y: 8 } as const
 const MARK = 24
 /** A span shorter than this has no room for a figure. */
-const LEAST_PX = 70
+const MIN_PX = 70
 
 /** How tight every span runs, thin to thick with its figure, and a mark at the pulleys that are near to slipping. */
 export function TensionLayer({ camera }: { readonly camera: Camera }) {
@@ -43,7 +44,7 @@ export function TensionLayer({ camera }: { readonly camera: Camera }) {
               return (
                 <g key={`${from.id} ${to.id}`} data-span={`${from.id} ${to.id}`}>
                   <line x1={a.x} y1={a.y} x2={b.x} y2={b.y} strokeWidth={width} />
-                  {!quiet && along > LEAST_PX && (
+                  {!quiet && along > MIN_PX && (
                     <text x={at.x} y={at.y + 5} textAnchor="middle">
                       {Math.round(tension)} N
                     </text>

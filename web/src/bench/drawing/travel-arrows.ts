@@ -1,5 +1,5 @@
-import { spansOf, type SettledBelt, type SettledDrive } from '@emery/core'
-import { drawnRadius } from '../../shapes/drive-bounds.ts'
+import { spansOf, type SettledBelt, type SettledDrive } from '@emery/core/path'
+import { drawnRadius } from '../../ui/drive-shapes/drive-bounds.ts'
 
 /** Pixels of straight belt that an arrow of travel needs beside it. */
 const ROOM_PX = 56

@@ -1,6 +1,7 @@
 import { useRef, type PointerEvent } from 'react'
-import { putShaft, type Point, type Shaft } from '@emery/core'
-import { stampNow } from '../../app/preferences.ts'
+import { putShaft, type Shaft } from '@emery/core/drive'
+import type { Point } from '@emery/core/numerics'
+import { stampNow } from '../../ui/preferences.ts'
 import { useBench, useBenchState } from '../bench-context.ts'
 import styles from './tray.module.css'
 
@@ -25,8 +26,8 @@ export function Tray({ placeOf, middle }: TrayProps) {
   const select = (shaft: Shaft) =>
     store.getState().select(settled.drive.pulleys.find((pulley) => pulley.shaft === shaft.id)?.id ?? null)
   return (
-    <section className={styles['tray']} aria-label="Without a place">
-      <h2>No place yet: pull onto the drawing</h2>
+    <section className={styles['tray']} aria-label="Not placed yet">
+      <h2>Not placed: drag onto the drawing</h2>
       <ul>
         {unplaced.map((shaft) => (
           <li key={shaft.id}>
@@ -77,7 +78,7 @@ function Chip({ shaft, placeOf, onPress, onKeyPlace, onPulled }: ChipProps) {
     <button
       ref={chip}
       type="button"
-      aria-label={`${shaft.name}: no place yet. Enter puts it in the middle of the drawing.`}
+      aria-label={`${shaft.name}: not placed. Press Enter to put it in the middle of the drawing.`}
       onPointerDown={(event) => {
         event.currentTarget.setPointerCapture(event.pointerId)
         from.current = { x: event.clientX, y: event.clientY }

@@ -1,7 +1,7 @@
 import { select } from 'd3-selection'
 import { zoom, zoomIdentity, type ZoomBehavior } from 'd3-zoom'
 import { useCallback, useEffect, useRef, useState, type RefObject } from 'react'
-import type { Box } from '../../shapes/drive-bounds.ts'
+import type { Box } from '../../ui/drive-shapes/drive-bounds.ts'
 
 /** How the drawing is looked at: pixels = mm · k + (x, y). Never saved with a drive. */
 export interface Camera {

@@ -1,6 +1,6 @@
 import { useMemo, useRef, type PointerEvent } from 'react'
-import { dragShaftBy, type Pulley, type Stamp } from '@emery/core'
-import { stampNow } from '../../app/preferences.ts'
+import { dragShaftBy, type Pulley, type Stamp } from '@emery/core/drive'
+import { stampNow } from '../../ui/preferences.ts'
 import { useBench } from '../bench-context.ts'
 
 /** Pixels a pointer may stray before a press is a drag and no longer a click. */

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals'
-import { moveShaftBy, setBeltLength } from '@emery/core'
+import { moveShaftBy, setBeltLength } from '@emery/core/drive'
 import { setDiameter } from '../../../../core/src/testing/drives.ts'
 import { crankDiameter, demoDrive } from '../../testing/drives.ts'
 import { createBenchStore, type BenchStore } from './bench-store.ts'

@@ -1,24 +1,21 @@
 import { applyPatches, enablePatches, produce, produceWithPatches, type Patch } from 'immer'
 import { createStore, type StoreApi } from 'zustand/vanilla'
-import type { EditResult } from '../../readings/edit-result.ts'
+import type { AlignmentMove, LineWay } from '@emery/core/alignment'
+import type { BeltLinePart } from '@emery/core/api'
+import type { BeltLineChoice } from '@emery/core/belt-line-parts'
 import {
   checkDrive,
   setRoute,
-  type BeltAge,
-  type BeltCondition,
-  type LineUpMove,
-  type LineWay,
-  type OperatingPoint,
   type ReadWhile,
   type CheckedDrive,
   type DriveDraft,
   type DriveEdit,
-  type PulleySize,
   type RouteEntry,
-  type SettledDrive,
-  type StackChoice,
-  type StackPart,
-} from '@emery/core'
+} from '@emery/core/drive'
+import type { SettledDrive } from '@emery/core/path'
+import type { PulleySize } from '@emery/core/resize'
+import type { BeltAge, BeltCondition, OperatingPoint } from '@emery/core/tension'
+import type { EditResult } from '../../ui/edit-result.ts'
 import { flipped, nextEntries } from './threading.ts'
 
 enablePatches()
@@ -68,20 +65,20 @@ export interface SpeedsInHand {
   readonly trying: { readonly base: CheckedDrive; readonly settled: SettledDrive } | null
 }
 
-/** What is in hand in the Line-up step. */
-export interface LineUpInHand {
+/** What is in hand in the Alignment step. */
+export interface AlignmentInHand {
   /** The belt’s line as it is read, or as parts of several families would make it. */
-  readonly view: 'read' | 'stack'
+  readonly view: 'read' | 'sets'
   readonly way: LineWay
   readonly during: ReadWhile
   /** The pulley that is being read: the straightedge is drawn over it. */
   readonly reading: string | null
   /** The moves that would bring the drive into line, and whether it is drawn as if they were done. */
-  readonly moves: readonly LineUpMove[]
+  readonly moves: readonly AlignmentMove[]
   readonly mended: boolean
   /** Parts that a shaft must be put together with, by shaft; and a set of parts that is looked at. */
   readonly must: Readonly<Record<string, readonly string[]>>
-  readonly shown: readonly { readonly shaft: string; readonly choice: StackChoice<StackPart> }[] | null
+  readonly shown: readonly { readonly shaft: string; readonly choice: BeltLineChoice<BeltLinePart> }[] | null
 }
 
 /** What is in hand in the Tension step: the operating point, and a condition of the belts that is only looked at. */
@@ -120,7 +117,7 @@ export interface BenchState {
 
   readonly speeds: SpeedsInHand
   readonly tension: TensionInHand
-  readonly lineUp: LineUpInHand
+  readonly alignment: AlignmentInHand
 
   /** Makes one undoable change, unless it would leave a value out of range. */
   readonly edit: (label: string, edit: DriveEdit) => EditResult
@@ -140,7 +137,7 @@ export interface BenchState {
   readonly showWorking: (subject: WorkingSubject | null) => void
   readonly measure: (what: Measuring) => void
   readonly tryRoute: (trying: BenchState['tryingRoute']) => void
-  readonly setLineUp: (change: Partial<LineUpInHand>) => void
+  readonly setAlignment: (change: Partial<AlignmentInHand>) => void
   readonly setTension: (change: Partial<TensionInHand>) => void
   readonly setSpeeds: (change: Partial<SpeedsInHand>) => void
   /** Threading is a gesture: the belt follows pulley by pulley, and is one step in the end. */
@@ -154,7 +151,7 @@ export interface BenchState {
 export type BenchStore = StoreApi<BenchState>
 
 /** Steps that can be taken back; a day's work is a few hundred. */
-const MOST_STEPS = 1000
+const MAX_STEPS = 1000
 
 const changedBy = (drive: CheckedDrive, edit: DriveEdit): CheckedDrive =>
   produce(drive, (draft) => edit(draft as unknown as DriveDraft))
@@ -180,7 +177,7 @@ export function createBenchStore(drive: CheckedDrive): BenchStore {
       threading: null,
       tryingRoute: null,
       speeds: { view: 'now', shaft: null, engineRpm: null, wanted: null, compared: [], trying: null },
-      lineUp: {
+      alignment: {
         view: 'read',
         way: 'depth',
         during: 'standing',
@@ -240,7 +237,7 @@ export function createBenchStore(drive: CheckedDrive): BenchStore {
       showWorking: (working) => set({ working }),
       measure: (measuring) => set({ measuring }),
       tryRoute: (tryingRoute) => set({ tryingRoute }),
-      setLineUp: (change) => set({ lineUp: { ...get().lineUp, ...change } }),
+      setAlignment: (change) => set({ alignment: { ...get().alignment, ...change } }),
       setTension: (change) => set({ tension: { ...get().tension, ...change } }),
       setSpeeds: (change) => set({ speeds: { ...get().speeds, ...change } }),
 
@@ -271,7 +268,7 @@ export function createBenchStore(drive: CheckedDrive): BenchStore {
         const { threading } = get()
         if (threading === null) return
         set({ threading: null })
-        if (keep && threading.entries.length >= 2) get().endGesture('thread a belt')
+        if (keep && threading.entries.length >= 2) get().endGesture('route a belt')
         else get().cancelGesture()
       },
     }
@@ -289,5 +286,5 @@ function recorded({ past }: BenchState, label: string, from: CheckedDrive, edit:
   const read = checkDrive(drive)
   if (!read.ok) return { ok: false, message: read.problems[0]?.message ?? 'cannot be right' }
   if (forward.length === 0) return { ok: true, state: {} }
-  return { ok: true, state: { drive, past: [...past, { label, forward, backward }].slice(-MOST_STEPS), future: [] } }
+  return { ok: true, state: { drive, past: [...past, { label, forward, backward }].slice(-MAX_STEPS), future: [] } }
 }

@@ -1,13 +1,14 @@
 import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals'
-import type { CheckedDrive, DriveConflict, DriveRecord } from '@emery/core'
+import type { DriveConflict, DriveRecord } from '@emery/core/api'
+import type { CheckedDrive } from '@emery/core/drive'
 import { RequestFailure } from '../../api/client.ts'
-import type { SaveRequest } from '../../api/drives.ts'
+import type { SaveRequest } from '../../drives/drives-api.ts'
 import { demoDrive } from '../../testing/drives.ts'
 import { browserShelf, QUIET_MS, Saver, type SaveState, type Unsaved } from './saver.ts'
 
 const ketch = demoDrive('ketch-main')
 const named = (name: string): CheckedDrive => ({ ...ketch, name })
-const away = () => new RequestFailure(true, 'Emery’s server does not answer.')
+const away = () => new RequestFailure(true, 'The Emery server is not responding.')
 
 /** A server that can be switched off, keeps what it stored, and counts the same save once. */
 class FakeServer {
@@ -111,7 +112,7 @@ test('a save says what was done since the last one, each thing once', async () =
   for (let i = 0; i < 20; i++) saver.changed(named(`${i}`), `something long that was done, number ${i}`)
   await pass(QUIET_MS)
   const [first, second, third] = server.requests
-  expect([first?.reason, second?.reason]).toEqual(['read Crank, move a pulley', 'changed at the bench'])
+  expect([first?.reason, second?.reason]).toEqual(['read Crank, move a pulley', 'changed'])
   // What the server keeps of a reason is 120 letters.
   expect(third?.reason.length).toBeLessThanOrEqual(120)
   expect(third?.reason).toMatch(/^something long that was done, number 0, .* …$/)

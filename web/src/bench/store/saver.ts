@@ -1,6 +1,7 @@
-import type { CheckedDrive, DriveConflict, DriveRecord } from '@emery/core'
+import type { DriveConflict, DriveRecord } from '@emery/core/api'
+import { checkDrive, type CheckedDrive } from '@emery/core/drive'
 import { RequestFailure } from '../../api/client.ts'
-import type { SaveRequest } from '../../api/drives.ts'
+import type { SaveRequest } from '../../drives/drives-api.ts'
 
 export type SaveState =
   | { readonly is: 'saved'; readonly at: string }
@@ -197,12 +198,12 @@ export class Saver {
 }
 
 /** Characters of a reason the server keeps. */
-const MOST_REASON = 120
+const MAX_REASON = 120
 
 function reasonFor(done: readonly string[]): string {
-  if (done.length === 0) return 'changed at the bench'
+  if (done.length === 0) return 'changed'
   const all = done.join(', ')
-  return all.length <= MOST_REASON ? all : `${all.slice(0, MOST_REASON - 2).trimEnd()} …`
+  return all.length <= MAX_REASON ? all : `${all.slice(0, MAX_REASON - 2).trimEnd()} …`
 }
 
 /** The shelf of one drive in the browser's storage. A browser that keeps nothing loses only the safety net. */
@@ -212,7 +213,11 @@ export function browserShelf(driveId: string, storage: Storage = localStorage): 
     read: () => {
       try {
         const text = storage.getItem(key)
-        return text === null ? null : (JSON.parse(text) as Unsaved)
+        if (text === null) return null
+        const unsaved = JSON.parse(text) as Omit<Unsaved, 'document'> & { readonly document: unknown }
+        // It may have been left by a page of an earlier version.
+        const read = checkDrive(unsaved.document)
+        return read.ok ? { ...unsaved, document: read.drive } : null
       } catch {
         return null
       }

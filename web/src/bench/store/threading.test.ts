@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
-import { checkDrive, solveDrive, type RouteEntry } from '@emery/core'
+import { checkDrive, type RouteEntry } from '@emery/core/drive'
+import { solveDrive } from '@emery/core/solution'
 import { demoDrive } from '../../testing/drives.ts'
 import { createBenchStore } from './bench-store.ts'
 import { doubtOf, flipped, nextEntries } from './threading.ts'
@@ -33,8 +34,8 @@ describe('the next pulley of a belt being threaded', () => {
   })
 
   test.each([
-    ['main', [ribs('crank.1'), ribs('alt.1')], 'alt.1', /been to Alternator already/],
-    ['main', [], 'nowhere', /no pulley/],
+    ['main', [ribs('crank.1'), ribs('alt.1')], 'alt.1', /already runs on Alternator/],
+    ['main', [], 'nowhere', /not a pulley/],
   ] as const)('on %s after %j, %s is refused and it says why', (belt, entries, pulley, why) => {
     const next = nextEntries(ketch, belt, entries, pulley)
     expect(next.is === 'refused' ? next.why : '').toMatch(why)
@@ -49,7 +50,7 @@ describe('the next pulley of a belt being threaded', () => {
     expect(next.is === 'refused' ? next.why : '').toMatch(/on another pulley of|is cut for/)
     const cut = { ...ketch, belts: ketch.belts.map((each) => ({ ...each, section: 'V13' as const, ribs: 1 })) }
     const refused = nextEntries(cut, 'main', [], 'crank.1')
-    expect(refused.is === 'refused' ? refused.why : '').toMatch(/is cut for PK; Main belt is V13/)
+    expect(refused.is === 'refused' ? refused.why : '').toMatch(/takes PK belts; Main belt is V13/)
   })
 
   test('sides change and change back', () => {

@@ -1,4 +1,5 @@
-import type { CheckedDrive, DriveSolution, RouteEntry } from '@emery/core'
+import type { CheckedDrive, RouteEntry } from '@emery/core/drive'
+import type { DriveSolution } from '@emery/core/solution'
 
 export type NextEntries =
   | { readonly is: 'longer'; readonly entries: readonly RouteEntry[] }
@@ -17,18 +18,18 @@ export function nextEntries(
   const belt = drive.belts.find(({ id }) => id === beltId)
   const shaft = drive.shafts.find(({ id }) => id === pulley?.shaft)
   if (pulley === undefined || belt === undefined || shaft === undefined)
-    return { is: 'refused', why: 'That is no pulley.' }
+    return { is: 'refused', why: 'That is not a pulley.' }
   if (entries[0]?.pulley === pulleyId) {
     if (entries.length >= 2) return { is: 'closed' }
-    return { is: 'refused', why: `The belt starts at ${shaft.name}; pick the pulley it goes to next.` }
+    return { is: 'refused', why: `The belt starts at ${shaft.name}; choose the next pulley.` }
   }
   const already = (id: string) => entries.some((entry) => entry.pulley === id)
   if (already(pulleyId))
-    return { is: 'refused', why: `The belt has been to ${shaft.name} already; it can meet a pulley once.` }
+    return { is: 'refused', why: `The belt already runs on ${shaft.name}. It can run on each pulley once.` }
   if (drive.pulleys.some(({ id, shaft: on }) => on === shaft.id && already(id)))
-    return { is: 'refused', why: `The belt runs on another pulley of ${shaft.name} already.` }
+    return { is: 'refused', why: `The belt already runs on another pulley of ${shaft.name}.` }
   if (pulley.face !== 'smooth' && pulley.section !== belt.section)
-    return { is: 'refused', why: `${shaft.name} is cut for ${pulley.section}; ${belt.name} is ${belt.section}.` }
+    return { is: 'refused', why: `${shaft.name} takes ${pulley.section} belts; ${belt.name} is ${belt.section}.` }
   const contact = pulley.face !== 'smooth' || shaft.mustTurn === drive.engine.crankTurns ? 'ribs' : 'back'
   return { is: 'longer', entries: [...entries, { pulley: pulleyId, contact }] }
 }

@@ -1,16 +1,10 @@
 import { useQuery } from '@tanstack/react-query'
 import { useMemo } from 'react'
-import {
-  beltLabel,
-  setBeltLength,
-  shelfBeltsFor,
-  standardLengths,
-  type Fit,
-  type LengthAnswer,
-  type SettledBelt,
-  fitOf,
-} from '@emery/core'
-import { shelfQuery } from '../../api/shelf.ts'
+import { setBeltLength } from '@emery/core/drive'
+import { shelfBeltsFor, standardLengths, type Fit, type LengthAnswer, fitOf } from '@emery/core/length'
+import type { SettledBelt } from '@emery/core/path'
+import { beltLabel } from '@emery/core/sections'
+import { shelfQuery } from '../../shelf/shelf-api.ts'
 import { useBench, useBenchState } from '../bench-context.ts'
 import { HEIGHT, RULE_BOTTOM, type Scale } from './scale.ts'
 import styles from './tape.module.css'
@@ -36,23 +30,23 @@ export function BeltTicks({ belt, answer, scale }: BeltTicksProps) {
   const { store } = useBench()
   const trying = useBenchState((state) => state.tryingLength)
   const belts = useBeltsOnTape(belt, answer)
-  const { id, section, ribs, length: on } = belt.belt
+  const { id, section, ribs, length: on, construction } = belt.belt
   const { tryLength, edit } = store.getState()
   const put = (length: number) => {
     tryLength(null)
-    edit('put on a belt', setBeltLength(id, length))
+    edit('fit a belt', setBeltLength(id, length))
   }
   const isOn = (length: number) => on !== null && Math.abs(on - length) < 0.05
-  const shown = labelled(belts, scale, [on, trying], (length) => beltLabel(section, ribs, length))
+  const shown = labelled(belts, scale, [on, trying], (length) => beltLabel(section, ribs, length, construction))
   return (
     <g>
       {belts.map(({ length, fit, onShelf }, i) => {
         const x = scale(length)
-        const label = beltLabel(section, ribs, length)
+        const label = beltLabel(section, ribs, length, construction)
         const show = () => tryLength(length)
         const hide = () => tryLength(null)
         const half = Math.min(22, (scale(belts[i + 1]?.length ?? length + 50) - x) / 2)
-        const where = fit.u.new === null ? fit.verdict : `adjuster ${Math.round(100 * fit.u.new)} percent taken up`
+        const where = fit.u.new === null ? fit.verdict : `adjuster ${Math.round(100 * fit.u.new)} percent of travel`
         return (
           <g
             key={length}
@@ -61,7 +55,7 @@ export function BeltTicks({ belt, answer, scale }: BeltTicksProps) {
             data-shelf={onShelf}
             role="button"
             tabIndex={isOn(length) ? -1 : 0}
-            aria-label={`${label}, ${where}${onShelf ? ', on the shelf' : ''}${isOn(length) ? ', on the engine' : '; put it on'}`}
+            aria-label={`${label}, ${where}${onShelf ? ', on the shelf' : ''}${isOn(length) ? ', on the engine' : '; fit it'}`}
             onPointerEnter={show}
             onPointerLeave={hide}
             onFocus={show}

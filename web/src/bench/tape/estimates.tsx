@@ -1,5 +1,5 @@
-import { lengthReadingName, type LengthAnswer, targetOf } from '@emery/core'
-import { useLengths } from '../../readings/use-lengths.ts'
+import { lengthReadingName, type LengthAnswer, targetOf } from '@emery/core/length'
+import { useLengths } from '../../ui/use-lengths.ts'
 import { HEIGHT, RULE_BOTTOM, RULE_TOP, type Scale } from './scale.ts'
 import styles from './tape.module.css'
 

@@ -1,6 +1,7 @@
-import { targetOf } from '@emery/core'
 import type { ScaleLinear } from 'd3-scale'
-import type { LengthAnswer, SettledBelt } from '@emery/core'
+import { targetOf } from '@emery/core/length'
+import type { LengthAnswer } from '@emery/core/length'
+import type { SettledBelt } from '@emery/core/path'
 
 export const HEIGHT = 112
 export const RULE_TOP = 36

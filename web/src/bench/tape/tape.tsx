@@ -1,10 +1,12 @@
 import { useDroppable } from '@dnd-kit/core'
 import { scaleLinear } from 'd3-scale'
 import { useEffect, useRef, useState, type PointerEvent } from 'react'
-import { beltLabel, type LengthAnswer, type SettledBelt } from '@emery/core'
-import { useLengths } from '../../readings/use-lengths.ts'
+import type { LengthAnswer } from '@emery/core/length'
+import type { SettledBelt } from '@emery/core/path'
+import { beltLabel } from '@emery/core/sections'
+import { useLengths } from '../../ui/use-lengths.ts'
 import { useBench, useBenchState } from '../bench-context.ts'
-import { answerOf } from '../length/use-length-answer.ts'
+import { answerOf } from '../use-length-answer.ts'
 import { BeltTicks } from './belt-ticks.tsx'
 import { Estimates, VerdictBands } from './estimates.tsx'
 import { HEIGHT, RULE_BOTTOM, RULE_TOP, SIDE, tapeSpan, type Scale } from './scale.ts'
@@ -30,7 +32,7 @@ export function Tape() {
   return (
     <div ref={box} className={styles['tape']} data-over={isOver}>
       {belt === undefined || answer === null || span === null ? (
-        <p>The tape shows the lengths a belt can take, once a belt can run here or a length was read.</p>
+        <p>The tape shows possible belt lengths once the belt has a path or a length was measured.</p>
       ) : (
         width > 0 && (
           <Rule
@@ -57,23 +59,25 @@ interface RuleProps {
 function Rule({ belt, answer, scale, reach, width }: RuleProps) {
   const { settled } = useBench()
   const lengths = useLengths()
-  const { section, ribs, length, name } = belt.belt
+  const { section, ribs, length, name, construction } = belt.belt
   const title = settled.belts.length > 1 ? name : null
   return (
-    <svg viewBox={`0 0 ${width} ${HEIGHT}`} width="100%" role="group" aria-label={`Lengths that ${name} can take`}>
+    <svg viewBox={`0 0 ${width} ${HEIGHT}`} width="100%" role="group" aria-label={`Possible lengths of ${name}`}>
       <rect className={styles['steel']} x={0} y={RULE_TOP} width={width} height={RULE_BOTTOM - RULE_TOP} />
       <Ticks scale={scale} inches={lengths.style === 'inch'} />
       <text className={styles['soft']} x={scale(reach[0]) - 8} y={16} textAnchor="end">
-        {title === null ? 'released' : `${title}: released`}
+        {title === null ? 'slack end' : `${title}: slack end`}
       </text>
       <VerdictBands answer={answer} reach={reach} scale={scale} />
       <text className={styles['soft']} x={scale(reach[1]) + 8} y={16}>
-        taken up
+        tight end
       </text>
       <Held scale={scale} width={width} />
       <BeltTicks belt={belt} answer={answer} scale={scale} />
       <Estimates answer={answer} scale={scale} width={width} />
-      {length !== null && <OnIt x={scale(length)} width={width} label={beltLabel(section, ribs, length)} />}
+      {length !== null && (
+        <OnIt x={scale(length)} width={width} label={beltLabel(section, ribs, length, construction)} />
+      )}
     </svg>
   )
 }

@@ -1,4 +1,4 @@
-import { inchFraction, MM_PER_INCH } from '@emery/core'
+import { inchFraction, MM_PER_INCH } from '@emery/core/units'
 import { RULE_BOTTOM, RULE_TOP, type Scale } from './scale.ts'
 import styles from './tape.module.css'
 

@@ -1,5 +1,5 @@
 import { PointerSensor, useSensor, useSensors, type DragEndEvent, type DragMoveEvent } from '@dnd-kit/core'
-import { setBeltLength } from '@emery/core'
+import { setBeltLength } from '@emery/core/drive'
 import { useBench } from '../bench-context.ts'
 
 /** The name of the place a belt is dropped on. */
@@ -18,7 +18,7 @@ export function useDraggingBelt() {
     const length = lengthOf(event)
     tryLength(null)
     if (event.over?.id === TAPE_ID && length !== null && beltInHand !== null)
-      edit('put on a belt', setBeltLength(beltInHand, length))
+      edit('fit a belt', setBeltLength(beltInHand, length))
   }
   return { sensors, onDragMove, onDragEnd }
 }

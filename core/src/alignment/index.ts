@@ -1,0 +1,29 @@
+/** What the other packages may take from here. */
+export { ENTRY_LIMITS, worseAngle } from './entry-angles.ts'
+export {
+  type AlignmentMove,
+  fixPlan,
+  type FixPlan,
+  linesAfter,
+  type LinesOfBelt,
+  spanLines,
+  USUAL_MOVES,
+} from './fix-plan.ts'
+export {
+  type AlongReading,
+  isLaserAskew,
+  LINE_WAYS,
+  lineQuestion,
+  type LineQuestion,
+  type LineRead,
+  linesRead,
+  type LineWay,
+  referenceOf,
+  strikeLines,
+  takeLine,
+  wayRead,
+} from './line-readings.ts'
+export { lineCompared, takeBeltLines, takeMoves } from './moves-done.ts'
+export { type LineSign, lineSigns } from './signs.ts'
+export { type LaserMarks, simulatedLaser } from './simulated-laser.ts'
+export { straightedgeTo } from './straightedge.ts'

@@ -1,0 +1,22 @@
+/** Nominal figures of alignment: averages of published practice that stand in for what nobody has read. docs/mechanics/alignment.md */
+
+/** A smooth face lets the belt wander instead of cutting it: that much of the angle counts there (nominal). */
+export const SMOOTH_SHARE = 0.5
+
+/** mm beyond which an offset is more likely a slip of the unit than a pulley: no accessory is pressed that far off (nominal). */
+export const UNLIKELY_OFFSET = 12
+
+/** mm by which a laser’s two marks on the reference may differ before it stands askew (nominal): what a line is wide. */
+export const SQUARE_LASER = 0.5
+
+/** mm within which an offset is a whole number of rib pitches (nominal). */
+export const WHOLE_RIBS = 0.4
+
+/** mm beside the middle of a smooth face at which a belt is worth a look (nominal). */
+export const OFF_CENTRE = 2
+
+/** mm that a pulley may come and go under load (nominal): what brackets bend that are whole. */
+export const GIVES = 0.3
+
+/** mm that a pulley in between may stand out (nominal): what a straightedge’s edge forgives. */
+export const FLUSH = 0.5

@@ -1,0 +1,2 @@
+/** What the other packages may take from here. */
+export { PLAN_PHASES, type PlanPhase } from './plan.ts'

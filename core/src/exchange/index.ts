@@ -1,0 +1,10 @@
+/** What the other packages may take from here. */
+export { beltLinePartsCsv, readBeltLinePartsCsv } from './belt-line-parts-csv.ts'
+export { carriers } from './carriers.ts'
+export { type CsvRead, pulleysCsv, readPulleysCsv } from './csv.ts'
+export { driveDxf } from './dxf.ts'
+export { fileName } from './file-name.ts'
+export { diagnosesCsv, inspectionsCsv } from './record-csv.ts'
+export { readShelfCsv, shelfCsv, type ShelfCsvRead } from './shelf-csv.ts'
+export { judgementCsv, speedsCsv } from './speeds-csv.ts'
+export { driveSvg, outlinePath } from './svg.ts'

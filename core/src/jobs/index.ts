@@ -1,0 +1,5 @@
+/** What the other packages may take from here. */
+export { type Changer, jobChange } from './job-change.ts'
+export { jobEdit, type JobEdit, withJobEdit } from './job-edit.ts'
+export { jobPlan, type JobPlan, type JobStep, moveRefusal } from './job-plan.ts'
+export { jobStatus } from './job-status.ts'

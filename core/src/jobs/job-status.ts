@@ -1,0 +1,58 @@
+/** How far a job is: it moves by what is done, never by being moved. */
+import type { JobFields, JobStatus, JobStage } from '../api/job-records.ts'
+import type { SettledDrive } from '../path/settle.ts'
+import { allProblems, solveDrive } from '../solution/solve-drive.ts'
+import { SECOND_CHECK_KM } from '../tension/nominal.ts'
+import { jobPlan, type JobStep } from './job-plan.ts'
+
+/** Days after the run-in by which the second check is asked for where nobody reads a distance (nominal). */
+export const SECOND_CHECK_DAYS = 14
+
+const MS_PER_DAY = 86_400_000
+
+/** What the job waits for, how many steps are done, what of it falls due and when. */
+export function jobStatus(settled: SettledDrive, job: JobFields): JobStatus {
+  const { steps } = jobPlan(settled, job)
+  const ticked = new Set(job.ticks.map(({ step }) => step))
+  const open = steps.filter(({ id }) => !ticked.has(id))
+  const reviewsWaiting = job.ticks.filter(({ review }) => review === 'wanted').length
+  const stage = stageOf(settled, job, open)
+  const backBy = job.parts.flatMap(({ place, backBy: day }) => (place === 'on trial' && day !== '' ? [day] : []))
+  const recheck = stage === 're-check' ? secondCheckDue(job) : null
+  const days = [...backBy, ...(recheck === null ? [] : [recheck.on])].toSorted()
+  return {
+    stage,
+    reviewsWaiting,
+    stepsAll: steps.length,
+    stepsDone: steps.length - open.length,
+    dueOn: stage === 'done' ? null : (days[0] ?? null),
+    dueKm: recheck?.km ?? null,
+  }
+}
+
+function stageOf({ drive }: SettledDrive, job: JobFields, open: readonly JobStep[]): JobStage {
+  if (job.closedAt !== null) return 'done'
+  if (allProblems(solveDrive(drive)).some(({ code }) => code === 'NOT_MEASURED' || code === 'NOT_ROUTED'))
+    return 'measure'
+  const wanted = drive.belts.filter(({ id }) => !job.without.includes(id))
+  if (!job.sameBelts && wanted.some(({ length }) => length === null)) return 'belt'
+  if (job.parts.some(({ place }) => place === 'wanted' || place === 'ordered')) return 'parts'
+  const running = ({ id, phase }: JobStep) => phase === 'prove' || (phase === 'run' && id !== 'run.first')
+  if (open.some((step) => !running(step) && step.phase !== 're-check')) return 'belt-change'
+  if (open.some(running)) return 'run-in'
+  return open.length > 0 ? 're-check' : 'sign-off'
+}
+
+/** By distance where it was read, and by days in any case; null where nothing was run in yet. */
+function secondCheckDue({ ticks, distance }: JobFields): { readonly on: string; readonly km: number | null } | null {
+  const ran = ticks.filter(({ step }) => step.startsWith('run.')).map(({ at }) => at)
+  const last = ran.toSorted().at(-1)
+  if (last === undefined) return null
+  return { on: dayAfter(last, SECOND_CHECK_DAYS), km: distance === null ? null : distance + SECOND_CHECK_KM }
+}
+
+/** The day a number of days after a moment, ISO. */
+function dayAfter(moment: string, days: number): string {
+  // eslint-disable-next-line no-restricted-globals -- reads the moment it is given, not the clock
+  return new Date(Date.parse(moment) + days * MS_PER_DAY).toISOString().slice(0, 10)
+}

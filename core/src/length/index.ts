@@ -1,0 +1,25 @@
+/** What the other packages may take from here. */
+export { AID_FIGURES, measureAlone, measureOnDrive } from './aids.ts'
+export { chooseBelt, fitOf, targetOf } from './belt-choice.ts'
+export { bringHome, type BringHome, SURE_ENOUGH } from './bring-home.ts'
+export { type GrooveUse, grooveUses } from './grooves.ts'
+export { wayOn, type WayOn } from './last-pulley.ts'
+export { lengthAnswer, type LengthAnswer, type LengthSource, type NotCounted } from './length-answer.ts'
+export { addLengthReading, leaveOutLengthReading, removeLengthReading } from './length-edits.ts'
+export { measureOldBelt } from './old-belt.ts'
+export { type BeltPair, beltsTogether, bestPairs } from './pairs.ts'
+export { type BeltOnShelf, doubtLength, nearSizes, placesForBelt, searchShelf, shelfBeltsFor } from './shelf.ts'
+export { lengthReadingName, travelWords } from './source-names.ts'
+export { standardLengths } from './standard-lengths.ts'
+export type { TrialFinding } from './trials.ts'
+export {
+  END_OF_LIFE_SHARE,
+  type Fit,
+  FIT_RANK,
+  fitByStrain,
+  fitLength,
+  fitSituation,
+  type FitSituation,
+  type FitVerdict,
+} from './verdict.ts'
+export { SEATED_SHARE } from './nominal.ts'

@@ -1,0 +1,20 @@
+export type RuleUnit = 'rpm' | 'm/s' | 'mm' | 'deg' | 'teeth' | 'share' | 'cracks' | 'km' | 'years' | 'months'
+
+/** What rules are about, in the order in which a screen lists them. */
+export const RULE_GROUPS = ['accessories', 'time', 'belts', 'pulleys', 'wraps', 'wear'] as const
+export type RuleGroup = (typeof RULE_GROUPS)[number]
+
+/** One nominal value: what it says, and between what a workshop may set it. */
+export interface Rule {
+  readonly key: string
+  readonly group: RuleGroup
+  /** What it is a value of: an accessory, a section. */
+  readonly subject: string
+  readonly what: string
+  readonly unit: RuleUnit
+  readonly nominal: number
+  readonly min: number
+  readonly max: number
+  /** Why it is so, or what happens beyond it. */
+  readonly why: string
+}

@@ -1,0 +1,19 @@
+/** What the other packages may take from here. */
+export {
+  addDistance,
+  answerSide,
+  type DriveSurvey,
+  outlierSentence,
+  photoOfDrive,
+  photoRefusal,
+  placeByPhoto,
+  placeShaftByDistances,
+  questionSentence,
+  removeDistance,
+  setUpright,
+  surveyDrive,
+} from './drive-survey.ts'
+export { inverseMapOf, mapOf, MIN_MARKS, type PhotoResult, type SeenPulley } from './photo.ts'
+export { checkSurveyFile } from './survey-file.ts'
+export { surveyPlaces } from './survey.ts'
+export type { SurveyResult } from './survey-types.ts'

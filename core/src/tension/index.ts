@@ -1,0 +1,50 @@
+/** What the other packages may take from here. */
+export { worstBearing } from './bearings.ts'
+export { checkedSpans, type NamedSpan } from './checked-span.ts'
+export { gripMap, type GripMap } from './grip-map.ts'
+export { type BeltCondition, CONDITION_SHARE } from './grip.ts'
+export { type GrooveRide, grooveWear, meshPitch, rideLimits } from './groove-wear.ts'
+export {
+  checkSpan,
+  deflectionFor,
+  forceFor,
+  pluckFrequency,
+  type SpanChecked,
+  spanReadingsRefusal,
+} from './hand-checks.ts'
+export type { OperatingPoint } from './loads.ts'
+export { minTensions } from './min-tension.ts'
+export { COOL_MINUTES, GRIP_MARGIN } from './nominal.ts'
+export {
+  beginRunIn,
+  dropRunIn,
+  noteRunIn,
+  type RunInDue,
+  type RunInMoment,
+  runInsDue,
+  runInStep,
+  type RunInStep,
+} from './run-in.ts'
+export { RUN_MINUTES, SECOND_CHECK_KM } from './nominal.ts'
+export {
+  BELT_AGES,
+  type BeltAge,
+  dialTension,
+  type Finger,
+  fingerFromScale,
+  moveForTension,
+  type ReadTension,
+  setBeltCondition,
+  setInstallTension,
+  settingFor,
+  setTurnGives,
+  tensionOf,
+  turnGives,
+  turnWords,
+} from './setting.ts'
+export { FINGER_FORCE, SETTING_SHARE } from './nominal.ts'
+export { type BeltTension, spanTensions, springTorque, TensionModel, type TensionSource } from './span-tensions.ts'
+export { keepTensionReading, matchedSet, strikeTensionReading, twistSays } from './tension-readings.ts'
+export { MATCHED_SHARE } from './nominal.ts'
+export { checkPointer, checkSpring, type PointerReading, pointerReadings } from './tensioner-checks.ts'
+export { type Help, HELP_BY, type Helping, whatHelps } from './what-helps.ts'

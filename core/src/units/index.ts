@@ -1,0 +1,4 @@
+/** What the other packages may take from here. */
+export { inchDecimalText, inchFraction, lengthText, millimetres, readingText } from './format-length.ts'
+export { parseLength } from './parse-length.ts'
+export { type LengthStyle, type Mm, MM_PER_INCH } from './quantity.ts'

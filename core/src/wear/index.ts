@@ -1,0 +1,11 @@
+/** What the other packages may take from here. */
+export { judgeAge } from './belt-age.ts'
+export { type CheckFigure, type CheckId, checkOf } from './checks.ts'
+export { compareInspections } from './compare.ts'
+export { type DueItem, dueItems } from './due.ts'
+export { furthestRead, lastFitting, lastJudged, type PartTrend, partTrends } from './history.ts'
+export { type CheckPhoto, type InspectionCheck, type InspectionFields, inspectionFieldsSchema } from './inspection.ts'
+export { type CheckJudged, figureText, judge, judgePart, type PartJudged, type Seen } from './judge.ts'
+export { type WearPart, wearParts } from './parts.ts'
+export { type InspectionSum, sumUp, type WatchUntil } from './sum.ts'
+export { type LimitMet, wearAt } from './trend.ts'

@@ -1,0 +1,19 @@
+import { EntitySchema } from 'typeorm'
+import type { BeltLinePartFields } from '@emery/core/belt-line-parts'
+import { VERSIONED_COLUMNS } from '../rows/versioned-columns.ts'
+import type { VersionedRow } from '../rows/versioned-rows.ts'
+
+export const BeltLinePartEntity = new EntitySchema<VersionedRow & BeltLinePartFields>({
+  name: 'belt_line_part',
+  tableName: 'belt_line_parts',
+  columns: {
+    ...VERSIONED_COLUMNS,
+    role: { type: 'varchar', length: 10 },
+    family: { type: 'varchar', length: 60 },
+    name: { type: 'varchar', length: 80 },
+    fits: { type: 'varchar', length: 20 },
+    length: { type: 'double' },
+    rear: { type: 'double', nullable: true },
+    bolt: { type: 'double', nullable: true },
+  },
+})

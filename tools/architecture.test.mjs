@@ -1,0 +1,41 @@
+import { expect, test } from '@jest/globals'
+import { execFileSync } from 'node:child_process'
+import { readFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { ROOT } from './lib/places.mjs'
+
+const tracked = execFileSync('git', ['ls-files'], { cwd: ROOT, encoding: 'utf8' }).trim().split('\n')
+const page = readFileSync(join(ROOT, 'docs', 'architecture.md'), 'utf8').split('\n## ')[0]
+
+/** Names that open an indented line of the list: folders of the package named above it. */
+function listed(name) {
+  const lines = page.split('\n')
+  const from = lines.findIndex((line) => line.startsWith(`    ${name}/`))
+  const rest = lines.slice(from + 1)
+  const to = rest.findIndex((line) => !line.startsWith('      '))
+  return rest
+    .slice(0, to)
+    .flatMap((line) => (/^ {6}\S/.test(line) ? line.trim().split(/ {2,}/)[0].split(/, ?/) : []))
+    .toSorted()
+}
+
+/** Folders below one, as they are. */
+function folders(below) {
+  const names = tracked
+    .filter((file) => file.startsWith(`${below}/`) && file.slice(below.length + 1).includes('/'))
+    .map((file) => file.slice(below.length + 1).split('/')[0])
+  return [...new Set(names)].toSorted()
+}
+
+test.each(['core', 'server', 'web'])(
+  'docs/architecture.md lists the folders of %s, each of them and no other',
+  (name) => {
+    expect(listed(name)).toEqual(folders(`${name}/src`))
+  },
+)
+
+test('docs/architecture.md lists the packages', () => {
+  const packages = page.split('\n').flatMap((line) => /^ {4}(\w[\w-]*)\//.exec(line)?.[1] ?? [])
+  const there = [...new Set(tracked.filter((file) => file.includes('/')).map((file) => file.split('/')[0]))]
+  expect(packages.toSorted()).toEqual(there.filter((name) => !name.startsWith('.')).toSorted())
+})

@@ -1,0 +1,266 @@
+import { afterEach, beforeEach, describe, expect, test } from '@jest/globals'
+import { act, cleanup, render, screen, within } from '@testing-library/react'
+import userEvent from '@testing-library/user-event'
+import { App as AntApp } from 'antd'
+import { useStore } from 'zustand'
+import { fixPlan, takeMoves, USUAL_MOVES } from '@emery/core/alignment'
+import type { CheckedDrive } from '@emery/core/drive'
+import { settleDrive } from '@emery/core/path'
+import { usePreferences } from '../ui/preferences.ts'
+import { benchParts } from '../testing/bench-parts.ts'
+import { changed, demoDrive } from '../testing/drives.ts'
+import { alignmentWork } from '../workers/alignment-work.ts'
+import { BenchContext } from '../bench/bench-context.ts'
+import { createBenchStore, type BenchStore } from '../bench/store/bench-store.ts'
+import { FromAbove } from './from-above.tsx'
+import { moveWords } from './alignment-words.ts'
+import { AlignmentStep } from './alignment-step.tsx'
+
+/** A worker that never answers: the step itself is looked at here, its plan in Chromium. */
+class Silent {
+  postMessage() {}
+  addEventListener() {}
+  removeEventListener() {}
+  terminate() {}
+}
+
+beforeEach(() => {
+  Object.assign(globalThis, { Worker: Silent })
+  usePreferences.setState({ units: 'mm' })
+})
+afterEach(cleanup)
+
+function Shown({ store }: { readonly store: BenchStore }) {
+  const drive = useStore(store, (state) => state.drive)
+  return (
+    <AntApp>
+      <BenchContext.Provider value={benchParts(drive, store)}>
+        <AlignmentStep />
+        <FromAbove />
+      </BenchContext.Provider>
+    </AntApp>
+  )
+}
+
+function show(drive: CheckedDrive) {
+  const store = createBenchStore(drive)
+  render(<Shown store={store} />)
+  return store
+}
+
+/** The van with every pulley in line and none leaning. */
+const ketch = changed(demoDrive('ketch-main'), (d) => {
+  for (const pulley of d.pulleys) {
+    pulley.z = 0
+    delete pulley.tilt
+  }
+})
+const read = async (name: string, written: string) =>
+  userEvent.type(screen.getByRole('textbox', { name }), `{Control>}a{/Control}${written}{Enter}`)
+
+describe('alignment', () => {
+  test('a pulley that sits back is named, with what that does, on the panel and from above', async () => {
+    const store = show(ketch)
+    expect(screen.getByRole('region', { name: 'Alignment' }).textContent).toContain('Aligned')
+    await read('Steering', '42.8')
+    expect(screen.getByRole('alert').textContent).toContain('Crank has not been measured')
+    await read('Crank, the reference', '41.2')
+    const result = screen.getByRole('region', { name: 'Alignment' })
+    expect(result.textContent).toMatch(/Steering is 1\.60 mm too far back/)
+    expect(result.textContent).toMatch(/entry angle is 0\.\d\d°: the belt may chirp/)
+    expect(
+      screen.getByRole('img', { name: /^From above: Steering 1\.60 mm back; \d of 6 spans outside the quiet limit/ }),
+    ).toBeTruthy()
+    const plan = fixPlan(settleDrive(store.getState().drive), { unsaid: USUAL_MOVES })
+    act(() => store.getState().setAlignment({ moves: plan?.moves ?? [], mended: true }))
+    expect(screen.getByRole('img', { name: /; 0 of 6 spans outside the quiet limit/ })).toBeTruthy()
+    expect(alignmentWork.plan(store.getState().drive)).toEqual(plan)
+  })
+
+  test('a belt one groove off is asked about before anything is pressed', async () => {
+    const store = show(ketch)
+    await read('Crank, the reference', '41.2')
+    await read('Alternator', '44.7')
+    const ask = screen.getByRole('region', { name: 'Check first' })
+    expect(ask.textContent).toMatch(
+      /Is the belt one groove off on Alternator\? 3\.50 mm is close to one groove \(3\.56 mm\)/,
+    )
+    await userEvent.click(within(ask).getByRole('button', { name: /^Yes/ }))
+    expect(store.getState().drive.alignment?.map(({ pulley }) => pulley)).toEqual(['crank.1'])
+    await read('Alternator', '44.7')
+    await userEvent.click(screen.getByRole('button', { name: 'No, I counted' }))
+    expect(screen.queryByRole('region', { name: 'Check first' })).toBeNull()
+  })
+
+  test('more ribs than grooves are asked about: one of them was miscounted', async () => {
+    const five = changed(ketch, (d) => {
+      for (const pulley of d.pulleys) if (pulley.id === 'alt.1' && pulley.face === 'ribbed') pulley.grooves = 5
+    })
+    const first = show(five)
+    const ask = screen.getByRole('region', { name: 'Check first' })
+    expect(ask.textContent).toContain('6 ribs, but Alternator has 5 grooves')
+    await userEvent.click(within(ask).getByRole('button', { name: 'The belt has 5' }))
+    expect(first.getState().drive.belts[0]?.ribs).toBe(5)
+    expect(screen.queryByRole('region', { name: 'Check first' })).toBeNull()
+    cleanup()
+    const second = show(five)
+    await userEvent.click(screen.getByRole('button', { name: 'Alternator has 6' }))
+    expect(second.getState().drive.pulleys.find(({ id }) => id === 'alt.1')).toMatchObject({ grooves: 6 })
+  })
+
+  test('a depth in the wrong unit is asked about, and taken as it was meant or when it is right', async () => {
+    const store = show(ketch)
+    await read('Crank, the reference', '1')
+    await read('Steering', '45')
+    const alert = screen.getByRole('alert')
+    expect(alert.textContent).toMatch(/44(\.0)? mm behind the reference.*Is the unit right/)
+    expect(store.getState().drive.alignment).toHaveLength(1)
+    await userEvent.click(within(alert).getByRole('button', { name: 'Measure it again' }))
+    await read('Steering', '45')
+    await userEvent.click(screen.getByRole('button', { name: '1.14 mm was meant' }))
+    expect(store.getState().drive.alignment?.at(-1)).toMatchObject({ pulley: 'ps.1', value: expect.closeTo(1.143, 9) })
+    await read('Steering', '1.1')
+    expect(screen.getByText(/2 readings/)).toBeTruthy()
+    await userEvent.click(screen.getByRole('button', { name: 'Delete the readings of Steering' }))
+    expect(store.getState().drive.alignment).toHaveLength(1)
+  })
+
+  test('a laser that is not square is refused; both marks are kept as one reading', async () => {
+    const store = show(ketch)
+    await userEvent.click(screen.getByText('Laser'))
+    await read('Crank, the reference, near', '6')
+    expect(store.getState().drive.alignment ?? []).toEqual([])
+    await read('Crank, the reference, far', '7')
+    expect(screen.getByRole('alert').textContent).toMatch(/Square the laser first/)
+    await read('Crank, the reference, far', '6')
+    await read('Steering, near', '7.5')
+    await read('Steering, far', '7.7')
+    expect(store.getState().drive.alignment?.map(({ how }) => how)).toEqual(['laser', 'laser'])
+    expect(screen.getByRole('list', { name: 'Readings, engine stopped' }).textContent).toContain('−1.60 mm')
+    // The far rim lies the further back: the face leans.
+    const pulley = store.getState().drive.pulleys.find(({ id }) => id === 'ps.1')
+    expect(Math.hypot(pulley?.tilt?.x ?? 0, pulley?.tilt?.y ?? 0)).toBeCloseTo(
+      (Math.atan(0.2 / 142.74) * 180) / Math.PI,
+      3,
+    )
+  })
+
+  test('what a made-up laser shows is read off its target', async () => {
+    const store = show(ketch)
+    await userEvent.click(screen.getByText('Laser'))
+    await userEvent.click(screen.getByRole('button', { name: 'Simulated laser on Crank' }))
+    const dialog = screen.getByRole('dialog')
+    const words =
+      within(dialog)
+        .getByRole('img', { name: /^The line crosses/ })
+        .getAttribute('aria-label') ?? ''
+    const [near = '', far = ''] = [...words.matchAll(/at ([\d.]+) mm/g)].map(([, mark]) => mark)
+    // Clamped six millimetres in front of the first rib, seen within a line’s width.
+    expect(Math.abs(Number(near) - 6)).toBeLessThan(0.5)
+    expect(within(dialog).getByRole('button', { name: 'Save this reading' }).hasAttribute('disabled')).toBe(true)
+    await read('Near edge', near)
+    await read('Far edge', far)
+    await userEvent.click(within(dialog).getByRole('button', { name: 'Save this reading' }))
+    expect(store.getState().drive.alignment).toMatchObject([{ how: 'laser', near: Number(near), far: Number(far) }])
+  })
+
+  test('a pulley that gives under load is named, and stands on the drawing where it stood', async () => {
+    const store = show(ketch)
+    await read('Crank, the reference', '41')
+    await read('Alternator', '41')
+    await userEvent.click(screen.getByText('Running, under load'))
+    expect(screen.getByRole('note').textContent).toMatch(/Keep hands, sleeves and tools away/)
+    await read('Alternator', '40.2')
+    expect(screen.getByRole('alert').textContent).toMatch(/Crank has not been measured/)
+    await read('Crank, the reference', '41')
+    expect(screen.getByRole('region', { name: 'Other observations' }).textContent).toMatch(
+      /Alternator moves forward 0\.80 mm under load.*bracket flexes or its bearing has play/,
+    )
+    expect(store.getState().drive.pulleys.find(({ id }) => id === 'alt.1')?.z).toBeCloseTo(0, 9)
+  })
+
+  test('a tensioner that leans and a belt off its middle are read and said', async () => {
+    const store = show(ketch)
+    const choose = async (name: string, option: string) => {
+      await userEvent.click(screen.getByRole('combobox', { name }))
+      await userEvent.click((await screen.findAllByTitle(option)).at(-1) as HTMLElement)
+    }
+    await choose('Pulley', 'Tensioner')
+    await read('In front', '2')
+    await read('Behind', '8')
+    await userEvent.click(screen.getByRole('button', { name: 'Save this reading' }))
+    const seen = screen.getByRole('region', { name: 'Other observations' })
+    expect(seen.textContent).toMatch(/The belt runs 3\.00 mm forward of the middle on Tensioner/)
+    await choose('Measurement', 'Left and right edge')
+    await read('Left', '40')
+    await read('Right', '41.4')
+    await userEvent.click(screen.getByRole('button', { name: 'Save this reading' }))
+    expect(seen.textContent).toMatch(/Tensioner is tilted by 1\.0°.*worn bush/)
+    await userEvent.click(screen.getByRole('button', { name: /^Delete the readings of Tensioner/ }))
+    expect(store.getState().drive.alignment).toEqual([])
+  })
+
+  test('what may be moved is said part by part, and taken back to as usual', async () => {
+    const store = show(ketch)
+    const of = (id: string) => store.getState().drive.shafts.find((shaft) => shaft.id === id)?.moves
+    const section = screen.getByRole('region', { name: 'Allowed moves' })
+    await userEvent.click(within(section).getByText('Alternator'))
+    await userEvent.click(within(section).getByRole('checkbox', { name: /Press its pulley along the shaft/ }))
+    expect(of('alt')).toEqual([])
+    await userEvent.click(within(section).getByRole('checkbox', { name: 'Shims behind it' }))
+    await read('Away from it', '3')
+    await read('Toward the block', '4')
+    expect(within(section).getByRole('alert').textContent).toMatch(/must not be beyond the outer limit/)
+    await userEvent.keyboard('{Escape}')
+    expect(of('alt')).toEqual([{ kind: 'shim', step: 0.5, min: -2, max: 3 }])
+    await userEvent.click(within(section).getByRole('checkbox', { name: /One of these spacers/ }))
+    const spacers = within(section).getByRole('textbox', { name: /Thicknesses/ })
+    await userEvent.clear(spacers)
+    await userEvent.type(spacers, '1; 1/8 in; ten{Enter}')
+    expect(section.textContent).toMatch(/“ten” is not a length/)
+    await userEvent.clear(spacers)
+    await userEvent.type(spacers, '1; 1/8 in{Enter}')
+    expect(of('alt')?.at(-1)).toEqual({ kind: 'spacer', thicknesses: [1, 3.175] })
+    await userEvent.click(within(section).getByRole('button', { name: 'Default' }))
+    expect(of('alt')).toBeUndefined()
+  })
+
+  test('after the work, what was moved is read again and compared', async () => {
+    const store = show(ketch)
+    await read('Crank, the reference', '41.2')
+    await read('Steering', '42.8')
+    const { drive } = store.getState()
+    const moves = [{ kind: 'press', shaft: 'ps', by: 1.6 }] as const
+    act(() => {
+      store
+        .getState()
+        .edit(
+          'align pulleys',
+          takeMoves(settleDrive(drive), moves, { id: 'w', by: 'Wren', at: '2026-11-25T10:00:00Z' }),
+        )
+    })
+    const compared = screen.getByRole('region', { name: 'Before and after' })
+    expect(compared.textContent).toMatch(/Steering−1\.60 mmnot measured again/)
+    expect(screen.getByRole('region', { name: 'Alignment' }).textContent).toContain(
+      'Aligned, if the moves went as planned',
+    )
+    await read('Steering', '41.3')
+    expect(compared.textContent).toMatch(/Steering−1\.60 mm−0\.10 mmLargest angle0\.\d\d°0\.\d\d°/)
+    expect(compared.textContent).toContain('Adjusted on 2026-11-25 by Wren.')
+  })
+
+  test.each([
+    [{ kind: 'press', shaft: 's', by: 1.6 }, 'Pull the pulley of the pump out by 1.60'],
+    [{ kind: 'press', shaft: 's', by: -1.6 }, 'Press the pulley of the pump in by 1.60'],
+    [{ kind: 'shim', shaft: 's', by: 0.5 }, 'Put 0.50 of shims behind the pump'],
+    [{ kind: 'shim', shaft: 's', by: -0.5 }, 'Take 0.50 of shims out behind the pump'],
+    [{ kind: 'spacer', shaft: 's', by: 2 }, 'Put the spacer of 2.00 behind the pump'],
+    [{ kind: 'straighten', shaft: 's', by: 0.4 }, 'Straighten the bracket of the pump: its rim is out by 0.40'],
+    [
+      { kind: 'groove', shaft: 's', pulley: 'p', belt: 'b', groove: 2, by: 3.56 },
+      'Put the belt into groove 2 of the pump, counted from the front',
+    ],
+  ] as const)('a move %j is said as it is done', (move, words) => {
+    expect(moveWords(move, 'the pump', (mm) => mm.toFixed(2))).toBe(words)
+  })
+})

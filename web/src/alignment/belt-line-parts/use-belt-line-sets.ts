@@ -1,0 +1,32 @@
+import { useEffect, useMemo } from 'react'
+import type { BeltLinePart } from '@emery/core/api'
+import type { BeltLineSets, LineChoice, BeltLineChoice } from '@emery/core/belt-line-parts'
+import { alignmentWorker } from '../../workers/start-alignment-worker.ts'
+import type { AlignmentWork } from '../../workers/alignment-work.ts'
+import { useWorkerRun } from '../../workers/use-worker-run.ts'
+import { useBench } from '../../bench/bench-context.ts'
+
+export type FindingSets =
+  { readonly is: 'working' } | { readonly is: 'failed' } | { readonly is: 'done'; readonly found: BeltLineSets }
+
+/** The sets whose belt lines agree, sought anew in a worker whenever a choice changes. */
+export function useBeltLineSets(
+  slots: readonly { readonly choices: readonly BeltLineChoice<BeltLinePart>[] }[],
+  within: number,
+): FindingSets {
+  const { store } = useBench()
+  const { state, run } = useWorkerRun<AlignmentWork, null, BeltLineSets>(alignmentWorker)
+  const lines = useMemo(
+    () =>
+      slots.map(({ choices }) =>
+        choices.map(({ line, spacers }): LineChoice => ({ line, spacers: spacers.map(({ length }) => ({ length })) })),
+      ),
+    [slots],
+  )
+  useEffect(() => {
+    store.getState().setAlignment({ shown: null })
+    run(null, (work) => work.sets(lines, within))
+  }, [run, store, lines, within])
+  if (state.is === 'failed') return state
+  return state.is === 'done' ? { is: 'done', found: state.result } : { is: 'working' }
+}

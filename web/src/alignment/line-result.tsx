@@ -1,0 +1,51 @@
+import { graver } from '@emery/core/verdict'
+import { ENTRY_LIMITS, lineCompared, spanLines, linesRead, worseAngle, type LineRead } from '@emery/core/alignment'
+import type { SettledBelt } from '@emery/core/path'
+import { sectionFigures } from '@emery/core/sections'
+import { useLengths } from '../ui/use-lengths.ts'
+import { VerdictMark } from '../ui/verdict-mark.tsx'
+import { useBench } from '../bench/bench-context.ts'
+import { pulleyName } from '../ui/pulley-name.ts'
+import { Term } from '../ui/term.tsx'
+import { PanelSection } from '../ui/panel.tsx'
+import { ALIGNMENT_DOES } from './alignment-words.ts'
+import styles from './alignment.module.css'
+
+/** The pulley that is most misaligned, and what that does. */
+export function LineResult({ belt }: { readonly belt: SettledBelt }) {
+  const { settled } = useBench()
+  const lengths = useLengths()
+  const spans = spanLines(belt)
+  const worst = spans.toSorted((a, b) => graver(a.verdict, b.verdict) || worseAngle(b) - worseAngle(a))[0]
+  const furthest = linesRead(settled.drive, belt.belt.id).reduce<LineRead | undefined>(
+    (most, each) => (Math.abs(each.offset ?? 0) > Math.abs(most?.offset ?? 0) ? each : most),
+    undefined,
+  )
+  if (worst === undefined) return null
+  const nameOf = (id: string) => pulleyName(settled.drive, id)
+  const unread = (lineCompared(settled)?.pulleys ?? []).filter(({ again }) => again === 0)
+  const planned = unread.length === 0 ? '' : ', if the moves went as planned'
+  const { fine, watch } = ENTRY_LIMITS[sectionFigures(belt.belt.section).family]
+  return (
+    <PanelSection title="Alignment">
+      <p className={styles['result']}>
+        <VerdictMark verdict={worst.verdict} size={18} />
+        <b>
+          {worst.verdict === 'fine'
+            ? `Aligned${planned}`
+            : furthest?.offset == null || furthest.offset === 0
+              ? `Misaligned between ${nameOf(worst.from)} and ${nameOf(worst.to)}`
+              : `${nameOf(furthest.pulley)} is ${lengths.fine(Math.abs(furthest.offset))} too far ${furthest.offset > 0 ? 'back' : 'forward'}`}
+        </b>
+      </p>
+      <p>
+        Worst span: from {nameOf(worst.from)} to {nameOf(worst.to)}. The <Term of="entryAngle">entry angle</Term> is{' '}
+        <b className="figures">{worseAngle(worst).toFixed(2)}°</b>: the belt {ALIGNMENT_DOES[worst.verdict]}
+      </p>
+      <p className="soft">
+        Up to {fine}° quiet, to {watch}° watch, beyond that it chirps (nominal). On a smooth face, half the angle
+        counts.
+      </p>
+    </PanelSection>
+  )
+}

@@ -1,7 +1,0 @@
-import { wordingFor, type CheckedDrive } from '@emery/core'
-
-/** A pulley by its shaft, with its own id where the shaft has more than one. */
-export function pulleyName(drive: CheckedDrive, id: string): string {
-  const pulley = drive.pulleys.find((each) => each.id === id)
-  return pulley === undefined ? id : wordingFor(drive).pulley(pulley)
-}

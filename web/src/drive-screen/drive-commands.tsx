@@ -1,0 +1,95 @@
+import { useMemo } from 'react'
+import { useNavigate } from 'react-router'
+import type { DriveRecord } from '@emery/core/api'
+import type { Command } from '../ui/top-bar.ts'
+import { useDeleteDrive } from '../drives/use-delete-drive.tsx'
+import { STEPS, type StepId } from '../bench/panels/steps.ts'
+import type { BenchStore, WorkingSubject } from '../bench/store/bench-store.ts'
+import type { OpenBench } from '../bench/use-bench-store.ts'
+
+/** Everything that can be done at the bench; keys, buttons and the palette all use these. */
+export function useBenchCommands(
+  record: DriveRecord,
+  { store, saver }: OpenBench,
+  openExport: () => void,
+): readonly Command[] {
+  const navigate = useNavigate()
+  const remove = useDeleteDrive()
+  return useMemo(() => {
+    const go = (step: StepId) => void navigate(`/drives/${record.id}/${step}`, { replace: true })
+    const leaveFor = async (address: string) => {
+      // What was just changed is a version too.
+      await saver.flush()
+      void navigate(address)
+    }
+    const removeThis = async () => {
+      // What was just changed goes along, so that a drive brought back is the one that was deleted.
+      await saver.flush()
+      if (await remove({ id: record.id, name: store.getState().drive.name, version: saver.version }))
+        void navigate('/drives')
+    }
+    return [
+      ...STEPS.map(({ id, label }, i) => ({ id: `step-${id}`, label, keys: String(i + 1), run: () => go(id) })),
+      {
+        id: 'undo',
+        label: 'Undo',
+        keys: 'Ctrl Z',
+        can: () => store.getState().past.length > 0,
+        run: () => store.getState().undo(),
+      },
+      {
+        id: 'redo',
+        label: 'Redo',
+        keys: 'Ctrl Shift Z',
+        can: () => store.getState().future.length > 0,
+        run: () => store.getState().redo(),
+      },
+      {
+        id: 'redo-y',
+        label: 'Redo, the other key',
+        keys: 'Ctrl Y',
+        can: () => store.getState().future.length > 0,
+        run: () => store.getState().redo(),
+      },
+      { id: 'working', label: 'Working', keys: 'W', run: () => store.getState().showWorking(subjectOf(store)) },
+      { id: 'next-pulley', label: 'Next pulley', keys: 'N', run: () => selectNext(store) },
+      { id: 'export', label: 'Export this drive …', keys: 'E', run: openExport },
+      {
+        id: 'history',
+        label: 'Versions: compare, bring back',
+        keys: 'V',
+        run: () => void leaveFor(`/drives/${record.id}/history`),
+      },
+      {
+        id: 'noise',
+        label: 'Noise: find what makes the noise on this drive',
+        run: () => void leaveFor(`/noise/${record.id}`),
+      },
+      {
+        id: 'inspection',
+        label: 'Inspection: check this drive for wear',
+        run: () => void leaveFor(`/inspection/${record.id}`),
+      },
+      { id: 'print', label: 'Print', keys: 'Ctrl P', run: () => window.print() },
+      { id: 'delete', label: 'Delete this drive', run: () => void removeThis() },
+    ]
+  }, [record.id, store, saver, navigate, remove, openExport])
+}
+
+/** What the working is asked of: the ratio of the shaft in hand, else the length that the belt in hand should have. */
+function subjectOf(store: BenchStore): WorkingSubject | null {
+  const { drive, selected, beltInHand } = store.getState()
+  const shaft = drive.pulleys.find(({ id }) => id === selected)?.shaft
+  const isCrank = drive.shafts.find(({ id }) => id === shaft)?.kind === 'crank'
+  if (shaft !== undefined && !isCrank) return { of: 'ratio', shaft }
+  return beltInHand === null ? null : { of: 'wanted', belt: beltInHand }
+}
+
+/** Takes the next pulley along the belt in hand. */
+function selectNext(store: BenchStore): void {
+  const { drive, selected, beltInHand, select } = store.getState()
+  const route = drive.belts.find(({ id }) => id === beltInHand)?.route ?? []
+  const at = route.findIndex(({ pulley }) => pulley === selected)
+  const next = route[(at + 1) % Math.max(1, route.length)]
+  if (next !== undefined) select(next.pulley)
+}

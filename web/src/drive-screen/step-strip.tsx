@@ -1,0 +1,67 @@
+import { RedoOutlined, UndoOutlined } from '@ant-design/icons'
+import { Button, Tooltip } from 'antd'
+import { useStore } from 'zustand'
+import type { Command } from '../ui/top-bar.ts'
+import { VerdictMark } from '../ui/verdict-mark.tsx'
+import type { BenchParts } from '../bench/bench-context.ts'
+import styles from './drive-screen.module.css'
+import { STEPS, stepVerdict, type StepId } from '../bench/panels/steps.ts'
+
+interface StepStripProps {
+  readonly step: StepId
+  readonly parts: BenchParts
+  readonly commands: readonly Command[]
+}
+
+/** The steps in working order, each with how it stands; undo, redo and the working beside them. */
+export function StepStrip({ step, parts, commands }: StepStripProps) {
+  const { store } = parts
+  const canUndo = useStore(store, ({ past }) => past.at(-1)?.label)
+  const canRedo = useStore(store, ({ future }) => future[0]?.label)
+  const run = (id: string) => commands.find((command) => command.id === id)?.run()
+  return (
+    <div className={styles['strip']}>
+      <nav aria-label="Steps">
+        {STEPS.map(({ id, label }, i) => (
+          <button
+            key={id}
+            type="button"
+            aria-current={id === step ? 'step' : undefined}
+            onClick={() => run(`step-${id}`)}
+          >
+            <b aria-hidden>{i + 1}</b>
+            {label}
+            <VerdictMark verdict={stepVerdict(id, parts)} />
+          </button>
+        ))}
+      </nav>
+      <Tooltip title={canUndo === undefined ? 'Nothing to undo' : `Undo: ${canUndo} (Ctrl Z)`}>
+        <Button
+          type="text"
+          aria-label="Undo"
+          icon={<UndoOutlined />}
+          disabled={canUndo === undefined}
+          onClick={() => run('undo')}
+        />
+      </Tooltip>
+      <Tooltip title={canRedo === undefined ? 'Nothing to redo' : `Redo: ${canRedo} (Ctrl Shift Z)`}>
+        <Button
+          type="text"
+          aria-label="Redo"
+          icon={<RedoOutlined />}
+          disabled={canRedo === undefined}
+          onClick={() => run('redo')}
+        />
+      </Tooltip>
+      <Button type="text" onClick={() => run('history')}>
+        Versions
+      </Button>
+      <Button type="text" onClick={() => run('export')}>
+        Export
+      </Button>
+      <Button type="text" onClick={() => run('working')}>
+        Working <kbd>W</kbd>
+      </Button>
+    </div>
+  )
+}

@@ -1,0 +1,269 @@
+import { afterEach, beforeEach, expect, test } from '@jest/globals'
+import { cleanup, screen, waitFor, within } from '@testing-library/react'
+import userEvent from '@testing-library/user-event'
+import { newJob, type Diagnosis, type Job, type JobFields, type JobTick, type Role } from '@emery/core/api'
+import type { CheckedDrive } from '@emery/core/drive'
+import { usePreferences } from '../../ui/preferences.ts'
+import { benchParts } from '../../testing/bench-parts.ts'
+import { changed, demoDrive } from '../../testing/drives.ts'
+import { FakeServer, show } from '../../testing/fake-server.tsx'
+import { BenchContext } from '../../bench/bench-context.ts'
+import { BeltChangeStep } from './belt-change-step.tsx'
+
+const server = new FakeServer()
+const empty: Job = {
+  ...newJob('d1'),
+  id: 'j1',
+  number: 7,
+  version: 1,
+  openedAt: '2026-11-25T09:00:00Z',
+  status: { stage: 'belt-change', stepsDone: 0, stepsAll: 9, reviewsWaiting: 0, dueOn: null, dueKm: null },
+}
+
+beforeEach(() => {
+  usePreferences.setState({ units: 'mm', person: 'Isla' })
+  server.install()
+  server.sent.length = 0
+  server.answers = {
+    'GET /jobs': { status: 200, json: { jobs: [] } },
+    'GET /drives/d1/diagnoses': { status: 200, json: { diagnoses: [] } },
+    'POST /jobs': { status: 201, json: empty },
+  }
+})
+afterEach(cleanup)
+
+function open(drive: CheckedDrive) {
+  show(
+    <BenchContext.Provider value={benchParts(drive)}>
+      <BeltChangeStep />
+    </BenchContext.Provider>,
+    { path: '/drives/:driveId/:step?', at: '/drives/d1/belt-change' },
+  )
+}
+const titles = (name: string) =>
+  within(screen.getByRole('region', { name }))
+    .getAllByRole('checkbox')
+    .map((box) => box.closest('label')?.textContent)
+const tick = (step: string, title: string, more: Partial<JobTick> = {}): JobTick => ({
+  step,
+  title,
+  is: 'done',
+  reason: '',
+  reading: '',
+  review: 'none',
+  reviewedBy: '',
+  by: 'Tobias',
+  at: '2026-11-25T10:00:00Z',
+  ...more,
+})
+const signedInAs = (role: Role) => {
+  server.answers['GET /session'] = {
+    status: 200,
+    json: { person: { id: 'p1', name: 'Isla', role, version: 1 }, first: false, oneTap: [] },
+  }
+}
+const lastSent = () => server.sent.at(-1)?.body as JobFields & { basedOn: number }
+
+test('belts come off from the outermost and go on from the innermost; what is in the way comes along', async () => {
+  open(demoDrive('fenland-vee'))
+  expect(titles('Removal, outermost belt first').filter((title) => title?.startsWith('Remove'))).toEqual([
+    'Remove Fan belt',
+    'Remove Steering belt',
+    'Remove Air pump belt',
+  ])
+  expect(titles('Installation, innermost belt first')).toEqual([
+    'Fit Air pump belt',
+    'Fit Steering belt',
+    'Fit Fan belt',
+  ])
+  const without = (...belts: string[]) => ({ status: 200, json: { ...empty, version: 2, without: belts } })
+  server.answers['POST /jobs'] = without('airbelt')
+  server.answers['PUT /jobs/j1'] = without('airbelt', 'psbelt')
+  await userEvent.click(screen.getByRole('checkbox', { name: 'Air pump belt' }))
+  await userEvent.click(screen.getByRole('checkbox', { name: 'Steering belt' }))
+  expect(titles('Installation, innermost belt first')).toEqual(['Fit Fan belt'])
+  expect(screen.queryByText('Water test')).toBeNull()
+  server.answers['PUT /jobs/j1'] = { status: 200, json: { ...empty, version: 3, noise: true } }
+  await userEvent.click(screen.getByRole('checkbox', { name: 'Complaint is a noise' }))
+  expect(await screen.findByText('Water test')).toBeTruthy()
+})
+
+test('the first tick begins a job, with time and name; a step is left out only with a reason', async () => {
+  open(demoDrive('ketch-main'))
+  await userEvent.click(screen.getByRole('checkbox', { name: 'Have the service data ready' }))
+  await waitFor(() => expect(server.sent).toHaveLength(1))
+  expect(server.sent[0]?.body).toMatchObject({
+    driveId: 'd1',
+    ticks: [{ step: 'before.data', is: 'done', by: 'Isla', at: expect.stringMatching(/^\d{4}-/) }],
+  })
+  server.answers['PUT /jobs/j1'] = { status: 200, json: { ...empty, version: 2 } }
+  await userEvent.click(screen.getByRole('button', { name: 'Skip …' }))
+  const why = screen.getByRole('textbox', { name: /^Reason for skipping/ })
+  expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Skip' }).disabled).toBe(true)
+  await userEvent.type(why, 'done by the owner{Enter}')
+  await waitFor(() =>
+    expect(lastSent()).toMatchObject({ basedOn: 1, ticks: [{ is: 'skipped', reason: 'done by the owner' }] }),
+  )
+})
+
+test('someone else ticked at the same time: both ticks stand', async () => {
+  const theirs = tick('before.safe', 'Make it safe')
+  server.answers['GET /jobs'] = { status: 200, json: { jobs: [empty] } }
+  open(demoDrive('ketch-main'))
+  await waitFor(() => expect(screen.getByText(/steps left/)).toBeTruthy())
+  server.answers['GET /jobs'] = { status: 200, json: { jobs: [{ ...empty, version: 2, ticks: [theirs] }] } }
+  const conflict = { yours: { basedOn: 1 }, current: { ...empty, version: 2, ticks: [theirs] } }
+  server.answers['PUT /jobs/j1'] = {
+    status: 409,
+    json: { error: { code: 'VERSION_CONFLICT', message: 'late', conflict } },
+  }
+  await userEvent.click(screen.getByRole('checkbox', { name: 'Have the service data ready' }))
+  await waitFor(() =>
+    expect(lastSent()).toMatchObject({ basedOn: 2, ticks: [{ step: 'before.safe' }, { step: 'before.data' }] }),
+  )
+  // Refused for good, it says so.
+  expect((await screen.findByRole('alert')).textContent).toBe('late')
+})
+
+test('a torque is the maker’s and is kept as written; belts that nobody has placed are said to be so', async () => {
+  open(
+    changed(demoDrive('fenland-vee'), (draft) => {
+      for (const pulley of draft.pulleys) delete pulley.z
+    }),
+  )
+  expect(screen.getByText(/It is not known which runs further out/).textContent).toContain('Fan belt or Steering belt')
+  const [torque] = screen.getAllByRole('textbox', { name: 'Torque, from the service data' })
+  if (torque === undefined) throw new Error('no torque is asked for')
+  await userEvent.type(torque, '45 Nm, then 90°{Enter}')
+  await waitFor(() =>
+    expect((server.sent[0]?.body as JobFields).torques).toEqual([
+      { step: 'while-off.brackets', value: '45 Nm, then 90°' },
+    ]),
+  )
+})
+
+test('an apprentice asks for a lead’s look at what holds the belt; the lead gives it', async () => {
+  const asked = tick('tension.main', 'Let the arm take Main belt up', { review: 'wanted' })
+  server.answers['GET /jobs'] = { status: 200, json: { jobs: [{ ...empty, ticks: [asked] }] } }
+  signedInAs('apprentice')
+  open(demoDrive('ketch-main'))
+  expect((await screen.findByText(/^needs a lead’s check/)).textContent).not.toContain('I have checked it')
+  expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Sign off' }).disabled).toBe(true)
+  cleanup()
+  signedInAs('lead')
+  server.answers['PUT /jobs/j1'] = { status: 200, json: { ...empty, version: 2 } }
+  open(demoDrive('ketch-main'))
+  await userEvent.click(await screen.findByRole('button', { name: 'I have checked it' }))
+  await waitFor(() =>
+    expect(lastSent()).toMatchObject({ ticks: [{ step: 'tension.main', review: 'given', by: 'Tobias' }] }),
+  )
+})
+
+test('a server that is away is said to be so, and the tick is sent when it is back', async () => {
+  server.answers['GET /jobs'] = { status: 200, json: { jobs: [empty] } }
+  server.answers['PUT /jobs/j1'] = 'away'
+  open(demoDrive('ketch-main'))
+  await screen.findByText('Job 7')
+  await userEvent.click(screen.getByRole('checkbox', { name: 'Have the service data ready' }))
+  expect((await screen.findByRole('alert')).textContent).toContain('leave this page open')
+  const ticks = [tick('before.data', 'Have the service data ready')]
+  server.answers['PUT /jobs/j1'] = { status: 200, json: { ...empty, version: 2, ticks } }
+  await waitFor(() => expect(screen.queryByRole('alert')).toBeNull(), { timeout: 5000 })
+  expect(lastSent()).toMatchObject({ basedOn: 1, ticks: [{ step: 'before.data' }] })
+})
+
+test('parts, an own step and time are kept with the job', async () => {
+  server.answers['GET /jobs'] = { status: 200, json: { jobs: [empty] } }
+  server.answers['PUT /jobs/j1'] = { status: 200, json: empty }
+  open(demoDrive('ketch-main'))
+  await screen.findByText('Job 7')
+  await userEvent.type(screen.getByRole('textbox', { name: 'Part' }), 'Main belt')
+  await userEvent.type(screen.getByRole('textbox', { name: 'Part number' }), 'B-17{Enter}')
+  await waitFor(() =>
+    expect(lastSent()).toMatchObject({ parts: [{ what: 'Main belt', number: 'B-17', count: 1, place: 'wanted' }] }),
+  )
+  await userEvent.click(screen.getByRole('button', { name: 'Add a step …' }))
+  await userEvent.type(screen.getByRole('textbox', { name: 'Actions' }), 'Grease the pivot{Enter}')
+  await waitFor(() => expect(lastSent()).toMatchObject({ added: [{ phase: 'while off', title: 'Grease the pivot' }] }))
+  await userEvent.type(screen.getByRole('spinbutton', { name: 'Minutes' }), '85{Enter}')
+  await waitFor(() => expect(lastSent()).toMatchObject({ time: [{ minutes: 85, by: 'Isla' }] }))
+})
+
+test('what the job says is read at a glance and changed when asked for; the next step is one tap away', async () => {
+  const said = {
+    ...empty,
+    complaint: 'squeals',
+    asked: 'new belt',
+    distance: 48_200,
+    without: ['airbelt'],
+    noise: true,
+  }
+  server.answers['GET /jobs'] = { status: 200, json: { jobs: [said] } }
+  server.answers['PUT /jobs/j1'] = { status: 200, json: { ...said, version: 2, asked: 'two belts' } }
+  open(demoDrive('fenland-vee'))
+  const job = within(screen.getByRole('region', { name: 'The job' }))
+  expect((await job.findByText('squeals')).parentElement?.textContent).toBe(
+    'squealsrequested: new belt · 48,200 km · stays on: Air pump belt · complaint is a noise',
+  )
+  expect(job.queryByRole('textbox')).toBeNull()
+  await userEvent.click(job.getByRole('button', { name: /^Next, 0 of \d+ done/ }))
+  expect(document.activeElement).toBe(screen.getByRole('checkbox', { name: 'Have the service data ready' }))
+  await userEvent.click(job.getByRole('button', { name: 'Edit' }))
+  const asked = job.getByRole('textbox', { name: 'Requested' })
+  await userEvent.clear(asked)
+  await userEvent.type(asked, 'two belts{Enter}')
+  await waitFor(() => expect(lastSent()).toMatchObject({ basedOn: 1, asked: 'two belts' }))
+  await userEvent.click(job.getByRole('button', { name: 'Done' }))
+  expect(await job.findByText(/requested: two belts/)).toBeTruthy()
+})
+
+test('a finding of the drive leads to the job: what is to be done and how it is proved stand there', async () => {
+  const diagnosis: Diagnosis = {
+    id: 'f1',
+    at: '2026-11-20T09:00:00Z',
+    by: 'Isla',
+    distance: null,
+    cause: 'worn',
+    causeName: 'Ribs worn',
+    probability: 0.7,
+    edition: '1',
+    actions: ['Fit a new belt'],
+    prove: 'Quiet, wet and dry.',
+    note: '',
+    answers: [],
+  }
+  server.answers['GET /jobs'] = { status: 200, json: { jobs: [empty] } }
+  server.answers['GET /drives/d1/diagnoses'] = { status: 200, json: { diagnoses: [diagnosis] } }
+  const led = { ...empty, version: 2, diagnoses: ['f1'], noise: true, complaint: 'Ribs worn' }
+  server.answers['PUT /jobs/j1'] = { status: 200, json: led }
+  open(demoDrive('ketch-main'))
+  await userEvent.click(await screen.findByRole('button', { name: 'Ribs worn is the reason for this job' }))
+  await waitFor(() => expect(lastSent()).toMatchObject({ diagnoses: ['f1'], noise: true, complaint: 'Ribs worn' }))
+  const found = within(screen.getByRole('region', { name: 'Found' }))
+  expect(await found.findByText('Fit a new belt. Proof of repair: Quiet, wet and dry.')).toBeTruthy()
+  expect(found.getByRole('link', { name: 'Ribs worn, 20 Nov' }).getAttribute('href')).toBe('/noise/d1/sheet/f1')
+  server.answers['PUT /jobs/j1'] = { status: 200, json: { ...led, version: 3, diagnoses: [] } }
+  await userEvent.click(found.getByRole('button', { name: 'Ribs worn does not belong to this job' }))
+  await waitFor(() => expect(lastSent()).toMatchObject({ basedOn: 2, diagnoses: [], complaint: 'Ribs worn' }))
+})
+
+test('a picture of routing before work is kept with the job, beside one that somebody else has added meanwhile', async () => {
+  const photo = (id: string) => ({ id, width: 800, height: 600, marks: [] })
+  server.answers['GET /jobs'] = { status: 200, json: { jobs: [empty] } }
+  server.answers['POST /photos'] = { status: 201, json: photo('ph1') }
+  const theirs = { ...empty, version: 2, pictures: [photo('ph0')] }
+  const conflict = { yours: { basedOn: 1 }, current: theirs }
+  server.answers['PUT /jobs/j1'] = {
+    status: 409,
+    json: { error: { code: 'VERSION_CONFLICT', message: 'late', conflict } },
+  }
+  open(demoDrive('ketch-main'))
+  await screen.findByText('Job 7')
+  server.answers['GET /jobs'] = { status: 200, json: { jobs: [theirs] } }
+  const before = within(screen.getByRole('region', { name: 'Before removal' }))
+  await userEvent.upload(
+    before.getByLabelText('Photo of routing before work'),
+    new File(['jpeg'], 'front.jpg', { type: 'image/jpeg' }),
+  )
+  await waitFor(() => expect(lastSent()).toMatchObject({ basedOn: 2, pictures: [{ id: 'ph0' }, { id: 'ph1' }] }))
+})

@@ -1,0 +1,209 @@
+import { Button, Checkbox, Input } from 'antd'
+import dayjs from 'dayjs'
+import { useState } from 'react'
+import { Link } from 'react-router'
+import type { Job, JobFields, JobStatus } from '@emery/core/api'
+import type { JobPlan, JobStep } from '@emery/core/jobs'
+import { STAGE_WORDS } from '../stage-words.ts'
+import { useBench } from '../../bench/bench-context.ts'
+import { PanelSection } from '../../ui/panel.tsx'
+import styles from './belt-change.module.css'
+import { Line } from './line.tsx'
+import { stepAnchor } from './step-anchor.ts'
+import type { JobEdit } from './use-job.ts'
+import { VerdictMark } from '../../ui/verdict-mark.tsx'
+
+interface JobHeadProps {
+  readonly job: JobFields
+  readonly kept: Job | undefined
+  readonly jobs: readonly Job[]
+  readonly order: JobPlan['order']
+  readonly status: JobStatus
+  /** The first step that is neither done nor left out. */
+  readonly next: JobStep | undefined
+  readonly failure: string | null
+  readonly onEdit: (how: JobEdit) => void
+}
+
+/** What the job is about: its number, what it waits for, the next step, what was complained of and asked for, which belts come off. */
+export function JobHead({ job, kept, jobs, order, status, next, failure, onEdit }: JobHeadProps) {
+  const { belts } = useBench().settled.drive
+  const name = (id: string) => belts.find((belt) => belt.id === id)?.name ?? id
+  // Open by itself while nothing is written, and open still when something is: nobody is to lose the next field while they write.
+  const [chosen, setWriting] = useState<boolean | null>(null)
+  const writing = job.closedAt === null && (chosen ?? (job.complaint === '' && job.asked === ''))
+  return (
+    <PanelSection label="The job" title={kept === undefined ? 'A new job' : `Job ${kept.number}`}>
+      <p className={styles['waits']}>
+        {job.closedAt === null ? 'Waiting for: ' : ''}
+        <b>{STAGE_WORDS[status.stage]}</b>
+        {status.dueOn !== null && `, due ${dayjs(status.dueOn).format('D MMM')}`}
+        {status.dueKm !== null && ` or at ${status.dueKm.toLocaleString('en-GB')} km`}
+      </p>
+      {next !== undefined && (
+        <button type="button" className={styles['goNext']} onClick={() => goTo(next.id)}>
+          <small>
+            Next, {status.stepsDone} of {status.stepsAll} done
+          </small>
+          {next.title}
+        </button>
+      )}
+      <OtherJobs jobs={jobs} kept={kept} />
+      {writing ? (
+        <JobWords
+          job={job}
+          onEdit={(how) => {
+            setWriting(true)
+            onEdit(how)
+          }}
+        />
+      ) : (
+        <Said job={job} name={name} />
+      )}
+      {order.circular.length > 0 && (
+        <p role="alert">
+          {order.circular.map(name).join(', ')} block each other. Check their positions along the shafts.{' '}
+          <Link to={`/drives/${job.driveId}/alignment`}>Alignment</Link>
+        </p>
+      )}
+      {order.unknown.length > 0 && (
+        <p className="soft">
+          It is not known which runs further out: {order.unknown.map(([a, b]) => `${name(a)} or ${name(b)}`).join('; ')}
+          . Look from the side.
+        </p>
+      )}
+      {failure !== null && (
+        <p role="alert" className={styles['failure']}>
+          <VerdictMark verdict="watch" label="" />
+          {failure}
+        </p>
+      )}
+      <div className={styles['papers']}>
+        {job.closedAt === null && (
+          <Button aria-expanded={writing} onClick={() => setWriting(!writing)}>
+            {writing ? 'Done' : 'Edit'}
+          </Button>
+        )}
+        {kept !== undefined && <Link to={`/drives/${job.driveId}/job/${kept.id}/sheet`}>Job sheet</Link>}
+        {kept !== undefined &&
+          belts.map(({ id }) => (
+            <Link key={id} to={`/drives/${job.driveId}/card/${id}`}>
+              Card of {name(id)}
+            </Link>
+          ))}
+      </div>
+    </PanelSection>
+  )
+}
+
+/** Brings a step into sight, ready to be ticked. */
+function goTo(stepId: string): void {
+  const step = document.getElementById(stepAnchor(stepId))
+  step?.scrollIntoView({ block: 'center' })
+  step?.querySelector('input')?.focus({ preventScroll: true })
+}
+
+/** What was written of the job, to read. */
+function Said({ job, name }: { readonly job: JobFields; readonly name: (beltId: string) => string }) {
+  const { complaint, asked, distance, without, sameBelts, noise } = job
+  const others = [
+    asked === '' ? '' : `requested: ${asked}`,
+    distance === null ? '' : `${distance.toLocaleString('en-GB')} km`,
+    without.length === 0 ? '' : `stays on: ${without.map(name).join(', ')}`,
+    sameBelts ? 'the same belts are refitted' : '',
+    noise ? 'complaint is a noise' : '',
+  ]
+  return (
+    <p>
+      <b>{complaint === '' ? 'No complaint' : complaint}</b>
+      <br />
+      {others.filter((each) => each !== '').join(' · ')}
+    </p>
+  )
+}
+
+/** What is complained of and asked for, what the vehicle had run, and which belts come off, to be written. */
+function JobWords({ job, onEdit }: Pick<JobHeadProps, 'job' | 'onEdit'>) {
+  const { belts } = useBench().settled.drive
+  return (
+    <>
+      <Line label="Complaint" value={job.complaint} onWrite={(complaint) => onEdit((of) => ({ ...of, complaint }))} />
+      <Line label="Requested" value={job.asked} onWrite={(asked) => onEdit((of) => ({ ...of, asked }))} />
+      <Distance value={job.distance} onWrite={(distance) => onEdit((of) => ({ ...of, distance }))} />
+      <div className={styles['what']}>
+        {belts.length > 1 &&
+          belts.map(({ id, name }) => (
+            <Checkbox
+              key={id}
+              checked={!job.without.includes(id)}
+              onChange={({ target }) =>
+                onEdit((of) => ({
+                  ...of,
+                  without: [...of.without.filter((other) => other !== id), ...(target.checked ? [] : [id])],
+                }))
+              }
+            >
+              {name}
+            </Checkbox>
+          ))}
+        <Checkbox
+          checked={job.sameBelts}
+          onChange={({ target }) => onEdit((of) => ({ ...of, sameBelts: target.checked }))}
+        >
+          Refit the same belts
+        </Checkbox>
+        <Checkbox checked={job.noise} onChange={({ target }) => onEdit((of) => ({ ...of, noise: target.checked }))}>
+          Complaint is a noise
+        </Checkbox>
+      </div>
+    </>
+  )
+}
+
+/** The other jobs on this drive, to look at. */
+function OtherJobs({ jobs, kept }: Pick<JobHeadProps, 'jobs' | 'kept'>) {
+  const others = jobs.filter(({ id }) => id !== kept?.id)
+  if (others.length === 0) return null
+  return (
+    <nav className={styles['papers']} aria-label="Other jobs on this drive">
+      {others.slice(0, 6).map(({ id, number, closedAt }) => (
+        <Link key={id} to={`?job=${id}`}>
+          Job {number}
+          {closedAt === null ? '' : `, ${dayjs(closedAt).format('D MMM YYYY')}`}
+        </Link>
+      ))}
+    </nav>
+  )
+}
+
+function Distance({
+  value,
+  onWrite,
+}: {
+  readonly value: number | null
+  readonly onWrite: (km: number | null) => void
+}) {
+  const [draft, setDraft] = useState<string | null>(null)
+  const read = draft === null ? value : draft.trim() === '' ? null : Number(draft.replace(/[\s,]/g, ''))
+  const wrong = read !== null && !(read >= 0 && read <= 5_000_000)
+  const leave = () => {
+    if (draft === null || wrong) return
+    if (read !== value) onWrite(read)
+    setDraft(null)
+  }
+  return (
+    <label className={styles['line']}>
+      Odometer, km
+      <Input
+        inputMode="decimal"
+        className="figures"
+        status={wrong ? 'error' : ''}
+        value={draft ?? (value === null ? '' : value.toLocaleString('en-GB'))}
+        onChange={({ target }) => setDraft(target.value)}
+        onBlur={leave}
+        onPressEnter={leave}
+      />
+      {wrong && <span role="alert">“{draft}” is not a distance. Enter kilometres, for example 182400.</span>}
+    </label>
+  )
+}

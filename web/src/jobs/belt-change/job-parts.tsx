@@ -1,0 +1,113 @@
+import { DeleteOutlined } from '@ant-design/icons'
+import { Button, Input, InputNumber, Select } from 'antd'
+import { useState } from 'react'
+import { v4 as newId } from 'uuid'
+import { PART_PLACES, type JobFields, type JobPart } from '@emery/core/api'
+import { PLACE_WORDS } from '../stage-words.ts'
+import { PanelSection } from '../../ui/panel.tsx'
+import styles from './belt-change.module.css'
+import type { JobEdit } from './use-job.ts'
+
+const PLACES = PART_PLACES.map((value) => ({ value, label: PLACE_WORDS[value] }))
+
+interface JobPartsProps {
+  readonly parts: JobFields['parts']
+  readonly onEdit: (how: JobEdit) => void
+}
+
+/** The parts of a job by the workshop’s own numbers, and where each is: the job waits while one is not here. */
+export function JobParts({ parts, onEdit }: JobPartsProps) {
+  const change = (id: string, how: Partial<JobPart>) =>
+    onEdit((of) => ({ ...of, parts: of.parts.map((part) => (part.id === id ? { ...part, ...how } : part)) }))
+  return (
+    <PanelSection title="Parts">
+      {parts.length > 0 && (
+        <ul className={styles['parts']}>
+          {parts.map((part) => (
+            <li key={part.id}>
+              <span>
+                <b>{part.what}</b> {part.number !== '' && <span className="figures">{part.number}</span>}{' '}
+                {part.count > 1 && `× ${part.count}`}
+              </span>
+              <Select
+                aria-label={`Status of ${part.what}`}
+                value={part.place}
+                options={PLACES}
+                onChange={(place) => change(part.id, { place })}
+              />
+              <Button
+                type="text"
+                aria-label={`Delete ${part.what}`}
+                icon={<DeleteOutlined />}
+                onClick={() => onEdit((of) => ({ ...of, parts: of.parts.filter(({ id }) => id !== part.id) }))}
+              />
+              {part.place === 'on trial' && (
+                <label className={styles['back']}>
+                  Return by
+                  <Input
+                    type="date"
+                    value={part.backBy}
+                    onChange={({ target }) => change(part.id, { backBy: target.value })}
+                  />
+                </label>
+              )}
+            </li>
+          ))}
+        </ul>
+      )}
+      <AddPart onAdd={(part) => onEdit((of) => ({ ...of, parts: [...of.parts, part] }))} />
+    </PanelSection>
+  )
+}
+
+function AddPart({ onAdd }: { readonly onAdd: (part: JobPart) => void }) {
+  const [what, setWhat] = useState('')
+  const [number, setNumber] = useState('')
+  const [count, setCount] = useState(1)
+  return (
+    <form
+      className={styles['addPart']}
+      onSubmit={(event) => {
+        event.preventDefault()
+        if (what.trim() === '') return
+        onAdd({
+          id: `p-${newId().slice(0, 8)}`,
+          what: what.trim(),
+          number: number.trim(),
+          count,
+          place: 'wanted',
+          backBy: '',
+        })
+        setWhat('')
+        setNumber('')
+        setCount(1)
+      }}
+    >
+      <Input
+        aria-label="Part"
+        placeholder="Part"
+        maxLength={120}
+        value={what}
+        onChange={({ target }) => setWhat(target.value)}
+      />
+      <Input
+        aria-label="Part number"
+        placeholder="Part number"
+        maxLength={60}
+        value={number}
+        onChange={({ target }) => setNumber(target.value)}
+      />
+      <InputNumber
+        aria-label="Quantity"
+        style={{ width: '100%' }}
+        min={1}
+        max={99}
+        value={count}
+        onChange={(value) => setCount(value ?? 1)}
+      />
+      <Button htmlType="submit" disabled={what.trim() === ''}>
+        Add
+      </Button>
+    </form>
+  )
+}

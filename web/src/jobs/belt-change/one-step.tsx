@@ -1,0 +1,220 @@
+import { Button, Checkbox, Input } from 'antd'
+import dayjs from 'dayjs'
+import { useState } from 'react'
+import type { JobTick } from '@emery/core/api'
+import type { JobStep } from '@emery/core/jobs'
+import { stampNow } from '../../ui/preferences.ts'
+import { useMay } from '../../people/use-may.ts'
+import { Caution } from '../../ui/caution.tsx'
+import { useLengths } from '../../ui/use-lengths.ts'
+import { Line } from './line.tsx'
+import { ReasonForm } from './reason-form.tsx'
+import { stepAnchor } from './step-anchor.ts'
+import type { JobEdit } from './use-job.ts'
+
+interface OneStepProps {
+  readonly step: JobStep
+  readonly tick: JobTick | undefined
+  readonly next: boolean
+  readonly torque: string
+  /** The step before it in the same part of the work, over which it can be moved; undefined where it cannot. */
+  readonly over: JobStep | undefined
+  readonly onEdit: (how: JobEdit) => void
+}
+
+/** Work that a lead looks at when an apprentice has done it, unless they say otherwise. */
+const LOOKED_AT: ReadonlySet<string> = new Set(['tension', 'check'])
+
+/** One step: how, what can hurt, and its tick; one that is done or left out is folded to a line. */
+export function OneStep({ step, tick, next, torque, over, onEdit }: OneStepProps) {
+  const apprentice = !useMay('mechanic')
+  const [asking, setAsking] = useState<'skip' | 'move' | null>(null)
+  const [review, setReview] = useState(LOOKED_AT.has(step.phase))
+  const set = (is: JobTick['is'], reason = '') =>
+    onEdit((of) => ({
+      ...of,
+      ticks: [
+        ...of.ticks.filter((each) => each.step !== step.id),
+        {
+          step: step.id,
+          title: step.title,
+          is,
+          reason,
+          reading: '',
+          reviewedBy: '',
+          review: apprentice && review ? 'wanted' : 'none',
+          ...stampNow(),
+        },
+      ],
+    }))
+  const takeBack = () => onEdit((of) => ({ ...of, ticks: of.ticks.filter((each) => each.step !== step.id) }))
+  return (
+    <li id={stepAnchor(step.id)} data-next={next} data-ticked={tick !== undefined}>
+      <Checkbox checked={tick?.is === 'done'} onChange={() => (tick === undefined ? set('done') : takeBack())}>
+        {step.title}
+      </Checkbox>
+      {step.movedBecause !== undefined && <small>moved here: {step.movedBecause}</small>}
+      {tick === undefined ? (
+        <div>
+          <HowTo step={step} torque={torque} onEdit={onEdit} />
+          {apprentice && next && (
+            <Checkbox checked={review} onChange={({ target }) => setReview(target.checked)}>
+              Ask a lead to check it
+            </Checkbox>
+          )}
+          {asking === null && next && (
+            <>
+              <Button type="text" onClick={() => setAsking('skip')}>
+                Skip …
+              </Button>
+              {step.addedBy !== undefined && (
+                <Button
+                  type="text"
+                  onClick={() => onEdit((of) => ({ ...of, added: of.added.filter(({ id }) => id !== step.id) }))}
+                >
+                  Delete
+                </Button>
+              )}
+            </>
+          )}
+          {asking === null && over !== undefined && (
+            <Button type="text" onClick={() => setAsking('move')}>
+              Do it earlier …
+            </Button>
+          )}
+          {asking === 'skip' && (
+            <ReasonForm
+              label={`Reason for skipping “${step.title}”`}
+              action="Skip"
+              onCancel={() => setAsking(null)}
+              onGive={(reason) => {
+                set('skipped', reason)
+                setAsking(null)
+              }}
+            />
+          )}
+          {asking === 'move' && over !== undefined && (
+            <ReasonForm
+              label={`Reason for doing “${step.title}” before “${over.title}”`}
+              placeholder="Reason"
+              action="Do it earlier"
+              onCancel={() => setAsking(null)}
+              onGive={(reason) => {
+                onEdit((of) => ({
+                  ...of,
+                  moved: [...of.moved, { step: step.id, before: over.id, reason, ...stampNow() }],
+                }))
+                setAsking(null)
+              }}
+            />
+          )}
+        </div>
+      ) : (
+        <Ticked
+          tick={tick}
+          reads={step.phase === 'prove' || step.phase === 'tension'}
+          onEdit={onEdit}
+          onTakeBack={takeBack}
+        />
+      )}
+    </li>
+  )
+}
+
+function HowTo({ step, torque, onEdit }: Pick<OneStepProps, 'step' | 'torque' | 'onEdit'>) {
+  const lengths = useLengths()
+  return (
+    <>
+      {step.lines.map((line) => (
+        <p key={line}>{line}</p>
+      ))}
+      {step.slack !== undefined && (
+        <p>
+          It needs <b className="figures">{lengths.text(step.slack)}</b> of slack to go over the last rim.
+        </p>
+      )}
+      {step.torque === true && (
+        <Line
+          label="Torque, from the service data"
+          value={torque}
+          max={60}
+          onWrite={(value) =>
+            onEdit((of) => ({
+              ...of,
+              torques: [
+                ...of.torques.filter((each) => each.step !== step.id),
+                ...(value === '' ? [] : [{ step: step.id, value }]),
+              ],
+            }))
+          }
+        />
+      )}
+      {step.cautions.map((caution) => (
+        <Caution key={caution}>{caution}</Caution>
+      ))}
+    </>
+  )
+}
+
+interface TickedProps {
+  readonly tick: JobTick
+  /** Whether there is something to read at this step. */
+  readonly reads: boolean
+  readonly onEdit: (how: JobEdit) => void
+  readonly onTakeBack: () => void
+}
+
+/** Who did it and when, what was read, and whether a lead has looked. */
+function Ticked({ tick, reads, onEdit, onTakeBack }: TickedProps) {
+  const lead = useMay('lead')
+  const [reading, setReading] = useState<string | null>(null)
+  const change = (how: Partial<JobTick>, anew = false) =>
+    onEdit((of) => ({
+      ...of,
+      ticks: of.ticks.map((each) =>
+        each.step === tick.step ? { ...each, ...how, ...(anew ? stampNow() : {}) } : each,
+      ),
+    }))
+  const write = () => {
+    // What was read is said anew, by whoever read it.
+    if (reading !== null && reading.trim() !== tick.reading) change({ reading: reading.trim() }, true)
+    setReading(null)
+  }
+  return (
+    <small>
+      {tick.is === 'skipped' ? `skipped: ${tick.reason}, ` : ''}
+      {dayjs(tick.at).format('D MMM HH:mm')}
+      {tick.by === '' ? '' : `, ${tick.by}`}
+      {tick.statedAt !== undefined && ` (done ${dayjs(tick.statedAt).format('D MMM HH:mm')} by the device’s clock)`}
+      {tick.review === 'given' && `; checked by ${tick.reviewedBy}`}
+      {tick.review === 'wanted' && (
+        <strong>
+          {' '}
+          needs a lead’s check{' '}
+          {lead && (
+            <Button type="primary" size="small" onClick={() => change({ review: 'given' })}>
+              I have checked it
+            </Button>
+          )}
+        </strong>
+      )}
+      {tick.is === 'skipped' && (
+        <Button type="text" onClick={onTakeBack}>
+          Ask again
+        </Button>
+      )}
+      {reads && tick.is === 'done' && (
+        <Input
+          size="small"
+          aria-label={`Reading at “${tick.title}”`}
+          placeholder="Reading or observation"
+          maxLength={120}
+          value={reading ?? tick.reading}
+          onChange={({ target }) => setReading(target.value)}
+          onBlur={write}
+          onPressEnter={write}
+        />
+      )}
+    </small>
+  )
+}

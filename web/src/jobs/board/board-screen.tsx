@@ -1,0 +1,138 @@
+import { PlusOutlined } from '@ant-design/icons'
+import { useInfiniteQuery, useQuery } from '@tanstack/react-query'
+import { Button } from 'antd'
+import { useCallback, useMemo, useState } from 'react'
+import { useSearchParams } from 'react-router'
+import { JOB_STAGES, type JobStage } from '@emery/core/api'
+import { boardCountsQuery, boardFilter, boardQuery } from '../jobs-api.ts'
+import { Notice } from '../../ui/notice.tsx'
+import { SearchField } from '../../ui/search-field.tsx'
+import { useTopBar } from '../../ui/top-bar.ts'
+import { STAGE_WORDS } from '../stage-words.ts'
+import { BoardRow } from './board-row.tsx'
+import styles from './board.module.css'
+import { DueOnDrives } from './due-list.tsx'
+import { NewJob } from './new-job.tsx'
+
+/** Every job by what it waits for, and what falls due. What is looked for stands in the address, so that it can be kept and sent. */
+export function BoardScreen() {
+  const [search, setSearch] = useSearchParams()
+  const [starting, setStarting] = useState(false)
+  const filter = boardFilter(search)
+  const { stage } = filter
+  const words = search.get('q') ?? ''
+  const { data, error, isPending, hasNextPage, isFetchingNextPage, fetchNextPage, refetch } = useInfiniteQuery(
+    boardQuery(filter),
+  )
+  const narrow = useCallback(
+    (key: string, value: string) =>
+      setSearch(
+        (before) => {
+          const next = new URLSearchParams(before)
+          if (value === '') next.delete(key)
+          else next.set(key, value)
+          return next
+        },
+        { replace: true },
+      ),
+    [setSearch],
+  )
+  useTopBar(
+    useMemo(
+      () => ({
+        title: <strong>Board</strong>,
+        commands: [{ id: 'new-job', label: 'New job', keys: 'N', run: () => setStarting(true) }],
+      }),
+      [],
+    ),
+  )
+  const [first] = data?.pages ?? []
+  return (
+    <div className={styles['page']}>
+      <section className={styles['jobs']} aria-label="Jobs">
+        <div className={styles['head']}>
+          <h1>Board</h1>
+          <SearchField
+            label="Search jobs"
+            placeholder="Plate, vehicle, complaint, number"
+            className={styles['search']}
+            value={words}
+            onChange={(to) => narrow('q', to)}
+          />
+          <Button type="primary" size="large" icon={<PlusOutlined />} onClick={() => setStarting(true)}>
+            New job
+          </Button>
+        </div>
+        <Stages stage={stage} onPick={(to) => narrow('waits', to ?? '')} />
+        {error !== null && first === undefined ? (
+          <Notice title="The Board could not be loaded" detail={error.message}>
+            <Button onClick={() => void refetch()}>Try again</Button>
+          </Notice>
+        ) : isPending || first === undefined ? (
+          <p role="status" className="soft">
+            Loading jobs …
+          </p>
+        ) : first.rows.length === 0 ? (
+          <NoJobs narrowed={stage !== null || words.trim() !== ''} onShowAll={() => setSearch({}, { replace: true })} />
+        ) : (
+          <>
+            <ul className={styles['rows']} aria-label="Jobs by stage">
+              {data?.pages
+                .flatMap(({ rows }) => rows)
+                .map((row) => (
+                  <BoardRow key={row.id} row={row} />
+                ))}
+            </ul>
+            {hasNextPage && (
+              <Button loading={isFetchingNextPage} onClick={() => void fetchNextPage()}>
+                Show more
+              </Button>
+            )}
+          </>
+        )}
+      </section>
+      <DueOnDrives />
+      <NewJob open={starting} onClose={() => setStarting(false)} />
+    </div>
+  )
+}
+
+interface StagesProps {
+  readonly stage: JobStage | null
+  readonly onPick: (stage: JobStage | null) => void
+}
+
+/** What jobs wait for, with how many do; one picked shows only those. */
+function Stages({ stage, onPick }: StagesProps) {
+  const { data } = useQuery(boardCountsQuery())
+  return (
+    <div className={styles['stages']} role="group" aria-label="Stage">
+      {JOB_STAGES.map((each) => (
+        <button
+          key={each}
+          type="button"
+          aria-pressed={each === stage}
+          onClick={() => onPick(each === stage ? null : each)}
+        >
+          <b className="figures">{data?.counts[each] ?? '–'}</b>
+          {STAGE_WORDS[each]}
+        </button>
+      ))}
+    </div>
+  )
+}
+
+function NoJobs({ narrowed, onShowAll }: { readonly narrowed: boolean; readonly onShowAll: () => void }) {
+  if (narrowed)
+    return (
+      <Notice title="No matching jobs" detail="Use fewer words, or another word.">
+        <Button onClick={onShowAll}>Show all jobs</Button>
+      </Notice>
+    )
+  return (
+    <Notice
+      title="No jobs yet"
+      detail="To start a job, choose New job, or tick the first step of a belt change on a drive."
+    />
+  )
+}

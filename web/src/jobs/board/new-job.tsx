@@ -1,0 +1,134 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { Button, Input, Modal, Select } from 'antd'
+import { useState } from 'react'
+import { Link, useNavigate } from 'react-router'
+import { newJob } from '@emery/core/api'
+import { addJob, boardKey, jobsKey } from '../jobs-api.ts'
+import { addVehicle, vehicleDrivesQuery, vehicleKeys, vehicleListQuery } from '../../vehicles/vehicles-api.ts'
+import form from '../../ui/stacked-form.module.css'
+import { vehicleTitle } from '../../ui/vehicle-title.ts'
+
+interface NewJobProps {
+  readonly open: boolean
+  readonly onClose: () => void
+}
+
+export function NewJob({ open, onClose }: NewJobProps) {
+  return (
+    <Modal open={open} onCancel={onClose} footer={null} title="New job" destroyOnHidden>
+      <Fields onClose={onClose} />
+    </Modal>
+  )
+}
+
+/** Vehicle, drive and complaint: all that a job needs to begin. */
+function Fields({ onClose }: Pick<NewJobProps, 'onClose'>) {
+  const [vehicleId, setVehicleId] = useState<string | null>(null)
+  const [driveId, setDriveId] = useState<string | null>(null)
+  const [complaint, setComplaint] = useState('')
+  const [asked, setAsked] = useState('')
+  const queries = useQueryClient()
+  const navigate = useNavigate()
+  const { data: drives } = useQuery({ ...vehicleDrivesQuery(vehicleId ?? ''), enabled: vehicleId !== null })
+  const drive = driveId ?? (drives?.length === 1 ? (drives[0]?.id ?? null) : null)
+  const { mutate, error, isPending } = useMutation({
+    mutationFn: (id: string) => addJob({ ...newJob(id), complaint: complaint.trim(), asked: asked.trim() }),
+    onSuccess: (job) => {
+      void queries.invalidateQueries({ queryKey: boardKey })
+      void queries.invalidateQueries({ queryKey: jobsKey(job.driveId) })
+      onClose()
+      void navigate(`/drives/${job.driveId}/belt-change?job=${job.id}`)
+    },
+  })
+  return (
+    <form
+      className={form['form']}
+      onSubmit={(event) => {
+        event.preventDefault()
+        if (drive !== null) mutate(drive)
+      }}
+    >
+      <PickVehicle
+        value={vehicleId}
+        onPick={(id) => {
+          setVehicleId(id)
+          setDriveId(null)
+        }}
+      />
+      {drives !== undefined && drives.length > 0 && (
+        <label>
+          Drive
+          <Select
+            aria-label="Drive"
+            value={drive}
+            options={drives.map(({ id, document: { name } }) => ({ value: id, label: name }))}
+            onChange={setDriveId}
+          />
+        </label>
+      )}
+      {drives?.length === 0 && (
+        <p>
+          No drive is recorded for this vehicle.{' '}
+          <Link to={`/drives/new?vehicle=${vehicleId ?? ''}`}>Create its drive</Link>, or assign one on{' '}
+          <Link to={`/vehicles/${vehicleId ?? ''}`}>its page</Link>, then tick the first step of the belt change.
+        </p>
+      )}
+      <label>
+        Complaint
+        <Input.TextArea
+          rows={2}
+          maxLength={500}
+          placeholder="In the owner’s words"
+          value={complaint}
+          onChange={({ target }) => setComplaint(target.value)}
+        />
+      </label>
+      <label>
+        Requested
+        <Input maxLength={500} value={asked} onChange={({ target }) => setAsked(target.value)} />
+      </label>
+      {error !== null && <p role="alert">{error.message}</p>}
+      <Button type="primary" size="large" htmlType="submit" loading={isPending} disabled={drive === null}>
+        Create job
+      </Button>
+    </form>
+  )
+}
+
+/** Finds a vehicle by name, plate or engine, or begins one with the name that was typed. */
+function PickVehicle({ value, onPick }: { readonly value: string | null; readonly onPick: (id: string) => void }) {
+  const [typed, setTyped] = useState('')
+  const queries = useQueryClient()
+  const { data: vehicles } = useQuery(vehicleListQuery(typed.trim()))
+  const { mutate, error } = useMutation({
+    mutationFn: (name: string) => addVehicle({ name, plate: '', engine: '', distance: null, notes: '' }),
+    onSuccess: async ({ id }) => {
+      setTyped('')
+      await queries.invalidateQueries({ queryKey: vehicleKeys.lists })
+      onPick(id)
+    },
+  })
+  return (
+    <label>
+      Vehicle
+      <Select
+        aria-label="Vehicle"
+        placeholder="Name or plate"
+        value={value}
+        showSearch={{ filterOption: false, onSearch: setTyped }}
+        options={(vehicles ?? []).slice(0, 60).map((each) => ({ value: each.id, label: vehicleTitle(each) }))}
+        onChange={onPick}
+        notFoundContent={
+          typed.trim() === '' ? (
+            'No vehicles yet. Enter a name.'
+          ) : (
+            <Button type="link" onClick={() => mutate(typed.trim())}>
+              Add “{typed.trim()}” as a new vehicle
+            </Button>
+          )
+        }
+      />
+      {error !== null && <span role="alert">{error.message}</span>}
+    </label>
+  )
+}

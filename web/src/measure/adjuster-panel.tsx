@@ -1,0 +1,147 @@
+import { DeleteOutlined, SwapOutlined } from '@ant-design/icons'
+import { Button, InputNumber, Select } from 'antd'
+import { useState } from 'react'
+import {
+  ADJUSTER_KINDS,
+  kindOf,
+  movedShaft,
+  resizedPulley,
+  type Adjuster,
+  type AdjusterKind,
+} from '@emery/core/adjusters'
+import { putAdjuster, removeAdjuster, setBeltAdjuster } from '@emery/core/drive'
+import { newAdjuster } from '@emery/core/measure'
+import type { EditResult } from '../ui/edit-result.ts'
+import { ReadingField } from '../ui/reading-field.tsx'
+import { useBench } from '../bench/bench-context.ts'
+import { AdjusterCaution } from '../bench/panels/adjuster-words.tsx'
+import { PanelSection } from '../ui/panel.tsx'
+import styles from './measure.module.css'
+
+/** What takes the belts up: each adjuster with its readings, to be pulled on the drawing too, and a new one. */
+export function AdjusterPanel() {
+  const { settled } = useBench()
+  const { adjusters } = settled.drive
+  return (
+    <>
+      {adjusters.map((adjuster) => (
+        <OneAdjuster key={adjuster.id} adjuster={adjuster} />
+      ))}
+      <NewAdjuster />
+    </>
+  )
+}
+
+function OneAdjuster({ adjuster }: { readonly adjuster: Adjuster }) {
+  const { store, settled } = useBench()
+  const { drive } = settled
+  const { edit } = store.getState()
+  const kind = kindOf(adjuster)
+  const on = movedShaft(adjuster) ?? drive.pulleys.find(({ id }) => id === resizedPulley(adjuster))?.shaft
+  const swapped = kind.swapped(adjuster)
+  const values = adjuster as unknown as Readonly<Record<string, number>>
+  const change =
+    (key: string) =>
+    (value: number | null): EditResult =>
+      value === null ? { ok: true } : edit('set an adjuster', putAdjuster({ ...adjuster, [key]: value }))
+  return (
+    <PanelSection label={`Adjuster of ${drive.shafts.find(({ id }) => id === on)?.name ?? adjuster.id}`}>
+      <h2>{drive.shafts.find(({ id }) => id === on)?.name ?? adjuster.id}</h2>
+      <p className="soft">Kind: {kind.name}. Drag its handles on the drawing, or type.</p>
+      <div className={styles['grid']}>
+        {kind.fields.map(({ key, label, is, step = 1 }) =>
+          is === 'length' ? (
+            <ReadingField key={key} label={label} value={values[key] ?? null} onRead={change(key)} />
+          ) : (
+            <label key={key}>
+              {label}
+              <InputNumber value={values[key] ?? null} step={step} onChange={(value) => void change(key)(value)} />
+            </label>
+          ),
+        )}
+      </div>
+      <label className={styles['field']}>
+        Tensions
+        <Select
+          mode="multiple"
+          aria-label="Belts it tensions"
+          value={drive.belts.flatMap(({ id, adjuster: by }) => (by === adjuster.id ? [id] : []))}
+          options={drive.belts.map(({ id, name }) => ({ value: id, label: name }))}
+          onChange={(ids: string[]) =>
+            edit('set which belts an adjuster tensions', (draft) => {
+              for (const { id, adjuster: by } of [...draft.belts]) {
+                if (ids.includes(id)) setBeltAdjuster(id, adjuster.id)(draft)
+                else if (by === adjuster.id) setBeltAdjuster(id, null)(draft)
+              }
+            })
+          }
+        />
+      </label>
+      <AdjusterCaution adjuster={adjuster} />
+      <div className={styles['row']}>
+        {swapped !== null && (
+          <Button icon={<SwapOutlined />} onClick={() => edit('swap an adjuster’s ends', putAdjuster(swapped))}>
+            Swap ends
+          </Button>
+        )}
+        <Button icon={<DeleteOutlined />} onClick={() => edit('remove an adjuster', removeAdjuster(adjuster.id))}>
+          Remove
+        </Button>
+      </div>
+    </PanelSection>
+  )
+}
+
+/** Another adjuster on a shaft that has none, with dimensions to start from. */
+function NewAdjuster() {
+  const { store, settled } = useBench()
+  const { drive, places } = settled
+  const taken = new Set(drive.adjusters.map(movedShaft))
+  const free = drive.shafts.filter(({ id, kind }) => kind !== 'crank' && !taken.has(id) && places.has(id))
+  const [shaft, setShaft] = useState<string | null>(null)
+  const [kind, setKind] = useState<AdjusterKind>('spring-arm')
+  const on = free.find(({ id }) => id === shaft) ?? free.find(({ kind: of }) => of === 'tensioner') ?? free[0]
+  const [belt] = drive.belts.filter(({ adjuster }) => adjuster === null)
+  const pulley = drive.pulleys.find((each) => each.shaft === on?.id)
+  const add = () => {
+    if (on === undefined || pulley === undefined) return
+    const forBelt = belt ?? drive.belts[0]
+    const made = newAdjuster(drive, kind, { shaft: on.id, pulley: pulley.id, belt: forBelt?.id ?? '' })
+    if (made !== undefined)
+      store.getState().edit('add an adjuster', putAdjuster(made, belt === undefined ? [] : [belt.id]))
+  }
+  return (
+    <PanelSection title="Add an adjuster">
+      {on === undefined ? (
+        <p className="soft">Place a part first, then give it an adjuster.</p>
+      ) : (
+        <>
+          <div className={styles['grid']}>
+            <label>
+              Moves
+              <Select
+                aria-label="Part it moves"
+                value={on.id}
+                options={free.map(({ id, name }) => ({ value: id, label: name }))}
+                onChange={setShaft}
+              />
+            </label>
+            <label>
+              Kind
+              <Select
+                aria-label="Kind of adjuster"
+                value={kind}
+                popupMatchSelectWidth={false}
+                options={ADJUSTER_KINDS.map((value) => ({ value, label: kindOf({ kind: value }).name }))}
+                onChange={setKind}
+              />
+            </label>
+          </div>
+          <Button size="large" onClick={add}>
+            Add
+          </Button>
+        </>
+      )}
+    </PanelSection>
+  )
+}

@@ -1,0 +1,49 @@
+import { queryOptions } from '@tanstack/react-query'
+import type { PersonFields, PersonRecord, SessionRecord } from '@emery/core/api'
+import { ask } from '../api/client.ts'
+
+export const sessionKey = ['session'] as const
+
+/** Who is signed in here. */
+export function sessionQuery() {
+  return queryOptions({
+    queryKey: sessionKey,
+    queryFn: () => ask<SessionRecord>('/session'),
+    staleTime: 60_000,
+  })
+}
+
+interface Begun {
+  readonly person: PersonRecord
+}
+
+export interface NameAndPassphrase {
+  readonly name: string
+  readonly passphrase: string
+}
+
+export const signIn = (json: NameAndPassphrase) => ask<Begun>('/session', { method: 'POST', json })
+export const signInOneTap = (id: string) => ask<Begun>('/session/one-tap', { method: 'POST', json: { id } })
+export const addFirstLead = (json: NameAndPassphrase) => ask<Begun>('/people/first', { method: 'POST', json })
+export const signOut = () => ask<undefined>('/session', { method: 'DELETE' })
+
+export const peopleKey = ['people'] as const
+
+/** Everyone on the list; for leads. */
+export function peopleQuery() {
+  return queryOptions({
+    queryKey: peopleKey,
+    queryFn: async () => (await ask<{ people: PersonRecord[] }>('/people')).people,
+  })
+}
+
+export const addPerson = (json: PersonFields & { readonly passphrase: string }) =>
+  ask<PersonRecord>('/people', { method: 'POST', json })
+export const savePerson = (id: string, basedOn: number, fields: PersonFields) =>
+  ask<PersonRecord>(`/people/${id}`, { method: 'PUT', json: { basedOn, ...fields } })
+export const removePerson = (id: string, basedOn: number) =>
+  ask<undefined>(`/people/${id}?basedOn=${basedOn}`, { method: 'DELETE' })
+export const setPassphrase = (id: string, passphrase: string) =>
+  ask<undefined>(`/people/${id}/passphrase`, { method: 'PUT', json: { passphrase } })
+export const changeOwnPassphrase = (old: string, passphrase: string) =>
+  ask<Begun>('/people/me/passphrase', { method: 'PUT', json: { old, passphrase } })

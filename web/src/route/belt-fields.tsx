@@ -1,0 +1,89 @@
+import { DeleteOutlined, PlusOutlined } from '@ant-design/icons'
+import { Button, InputNumber, Select } from 'antd'
+import { addBelt, CONSTRUCTIONS, removeBelt, setBeltKind, setConstruction, type Belt } from '@emery/core/drive'
+import { familyOf } from '@emery/core/sections'
+import { sectionOptions } from '../ui/section-options.ts'
+import { NameField } from '../ui/name-field.tsx'
+import { useBench } from '../bench/bench-context.ts'
+import form from '../ui/form-grid.module.css'
+import { PanelSection } from '../ui/panel.tsx'
+
+const CONSTRUCTION_NAMES = { single: 'ribs on one side', 'double-sided': 'double-sided', elastic: 'elastic' } as const
+
+/** What the belt in hand is, and belts more or fewer. */
+export function BeltFields({ belt }: { readonly belt: Belt }) {
+  const { store } = useBench()
+  const { edit, takeBelt } = store.getState()
+  const now = { name: belt.name, section: belt.section, ribs: belt.ribs, count: belt.count ?? 1 }
+  const change = (what: Partial<typeof now>) => edit('set a belt’s section', setBeltKind(belt.id, { ...now, ...what }))
+  const add = () => {
+    edit(
+      'add a belt',
+      addBelt({ name: `Belt ${store.getState().drive.belts.length + 1}`, section: belt.section, ribs: belt.ribs }),
+    )
+    takeBelt(store.getState().drive.belts.at(-1)?.id ?? belt.id)
+  }
+  const remove = () => {
+    edit(`remove ${belt.name}`, removeBelt(belt.id))
+    const [first] = store.getState().drive.belts
+    if (first !== undefined) takeBelt(first.id)
+  }
+  return (
+    <PanelSection title="The belt">
+      <div className={form['grid']}>
+        <NameField name={belt.name} onName={(name) => change({ name })} />
+        <label>
+          Section
+          <Select
+            aria-label="Section"
+            value={belt.section}
+            options={sectionOptions()}
+            onChange={(section) => change({ section })}
+          />
+        </label>
+        {familyOf(belt.section).hasRibs ? (
+          <label>
+            Ribs
+            <InputNumber
+              min={1}
+              max={30}
+              precision={0}
+              value={belt.ribs}
+              onChange={(ribs) => ribs !== null && change({ ribs })}
+            />
+          </label>
+        ) : (
+          <label>
+            Side by side
+            <InputNumber
+              min={1}
+              max={8}
+              precision={0}
+              value={now.count}
+              onChange={(count) => count !== null && change({ count })}
+            />
+          </label>
+        )}
+        {familyOf(belt.section).hasRibs && (
+          <label>
+            Construction
+            <Select
+              aria-label="Construction"
+              value={belt.construction ?? 'single'}
+              options={CONSTRUCTIONS.map((value) => ({ value, label: CONSTRUCTION_NAMES[value] }))}
+              onChange={(construction) => edit('say how a belt is built', setConstruction(belt.id, construction))}
+            />
+          </label>
+        )}
+      </div>
+      <div className={form['row']} style={{ marginTop: 8 }}>
+        <Button icon={<PlusOutlined />} onClick={add}>
+          Add a belt
+        </Button>
+        <Button icon={<DeleteOutlined />} onClick={remove}>
+          Take {belt.name} off
+        </Button>
+      </div>
+    </PanelSection>
+  )
+}

@@ -1,0 +1,28 @@
+import { queryOptions, useQuery } from '@tanstack/react-query'
+import { useMemo } from 'react'
+import { shopRulesOf, type ShopRule } from '@emery/core/api'
+import { NOMINAL_RULES, type ShopRules } from '@emery/core/rules'
+import { ask } from '../api/client.ts'
+
+/** What the workshop has set otherwise than nominal. */
+export function rulesQuery() {
+  return queryOptions({
+    queryKey: ['rules'] as const,
+    queryFn: async () => (await ask<{ rules: ShopRule[] }>('/rules')).rules,
+    staleTime: 30_000,
+  })
+}
+
+interface SetRule {
+  readonly value: number | null
+  readonly basedOn: number
+}
+
+export const setRule = (key: string, fields: SetRule) =>
+  ask<ShopRule>(`/rules/${encodeURIComponent(key)}`, { method: 'PUT', json: fields })
+
+/** The values that count in this workshop; the nominal ones until they are there. */
+export function useShopRules(): ShopRules {
+  const { data } = useQuery(rulesQuery())
+  return useMemo(() => (data === undefined ? NOMINAL_RULES : shopRulesOf(data)), [data])
+}

@@ -1,0 +1,248 @@
+import { Select, Slider } from 'antd'
+import type { SettledBelt } from '@emery/core/path'
+import {
+  CONDITION_SHARE,
+  minTensions,
+  setBeltCondition,
+  type BeltCondition,
+  type BeltTension,
+  type TensionSource,
+} from '@emery/core/tension'
+import fields from '../ui/fields.module.css'
+import { NO_BUBBLE } from '../ui/slider.ts'
+import { VerdictMark } from '../ui/verdict-mark.tsx'
+import { useBench } from '../bench/bench-context.ts'
+import { pulleyName } from '../ui/pulley-name.ts'
+import { Term } from '../ui/term.tsx'
+import { PanelSection, PanelTable } from '../ui/panel.tsx'
+import styles from './tension.module.css'
+import { reserveVerdict, RESERVE } from '../bench/reserve.ts'
+import { useTension } from '../bench/use-tension.ts'
+
+const CONDITIONS: Readonly<Record<BeltCondition, string>> = {
+  dry: 'dry',
+  wet: 'wet',
+  glazed: 'glazed or polished',
+  oily: 'oily',
+  worn: 'ribs worn through',
+}
+
+interface RunningProps {
+  readonly belt: SettledBelt
+  readonly running: BeltTension
+}
+
+/** One belt under way: what holds it, what slips first, every span and bearing, at any engine speed and load. */
+export function Running({ belt, running }: RunningProps) {
+  const { store, settled } = useBench()
+  const { point, condition } = useTension()
+  const nameOf = (id: string) => pulleyName(settled.drive, id)
+  const { worst } = running
+  const toothed = worst.gripReserve === Infinity
+  return (
+    <>
+      <PanelSection title="What slips first">
+        <p className={styles['first']}>
+          <VerdictMark verdict={reserveVerdict(worst.gripReserve)} size={18} />
+          <span>
+            {toothed ? (
+              'A toothed belt does not slip; teeth jump first.'
+            ) : worst.gripReserve === 0 ? (
+              <>
+                <b>{nameOf(worst.pulley)} slips:</b> at this speed the belt lifts off the pulley.
+              </>
+            ) : worst.gripReserve < 1 ? (
+              <>
+                <b>{nameOf(worst.pulley)} slips.</b> It needs {(1 / worst.gripReserve).toFixed(2)} times the available
+                grip.
+              </>
+            ) : (
+              <>
+                <b>{nameOf(worst.pulley)}</b>, with <b className="figures">{worst.gripReserve.toFixed(1)}</b> times the
+                grip it needs.
+              </>
+            )}
+          </span>
+        </p>
+        <p className="soft">
+          {sourceWords(running.source)}{' '}
+          {!toothed && (
+            <button
+              type="button"
+              className={styles['keep']}
+              onClick={() => store.getState().showWorking({ of: 'grip', belt: belt.belt.id, point, condition })}
+            >
+              Show the working
+            </button>
+          )}
+        </p>
+        <Point belt={belt} />
+        <Least belt={belt} />
+      </PanelSection>
+      <PanelSection title="Spans and bearings">
+        <PanelTable>
+          <thead>
+            <tr>
+              <th scope="col">pulley</th>
+              <th scope="col">span after, N</th>
+              <th scope="col">
+                <Term of="grip">grip</Term>, times
+              </th>
+              <th scope="col">
+                <Term of="hubLoad">bearing</Term>, N
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {running.pulleys.map(({ pulley, gripUse, hubLoad }, i) => {
+              const shaft = settled.drive.shafts.find(
+                ({ id }) => id === settled.drive.pulleys.find((each) => each.id === pulley)?.shaft,
+              )
+              const over = shaft?.maxSideLoad !== undefined && hubLoad > shaft.maxSideLoad
+              return (
+                <tr key={pulley}>
+                  <th scope="row">{nameOf(pulley)}</th>
+                  <td className="figures">{Math.round(running.spans[i] ?? 0)}</td>
+                  <td className="figures">
+                    <span className={styles['cell']}>
+                      {gripUse === 0 ? '–' : gripUse === Infinity ? '0' : atMost(1 / gripUse)}
+                      {gripUse > 1 / RESERVE.watch && <VerdictMark verdict={reserveVerdict(1 / gripUse)} size={12} />}
+                    </span>
+                  </td>
+                  <td className="figures">
+                    <span className={styles['cell']}>
+                      {Math.round(hubLoad)}
+                      {over && (
+                        <VerdictMark
+                          verdict="act"
+                          size={12}
+                          label={`its bearing limit is ${String(shaft.maxSideLoad)} N: ${Math.round(100 * (hubLoad / (shaft.maxSideLoad ?? 1) - 1))} % too much`}
+                        />
+                      )}
+                    </span>
+                  </td>
+                </tr>
+              )
+            })}
+          </tbody>
+        </PanelTable>
+        <p className="soft">
+          The belt runs at {running.beltSpeed.toFixed(1)} m/s; centrifugal force takes {Math.round(running.centrifugal)}{' '}
+          N from every span.
+        </p>
+      </PanelSection>
+    </>
+  )
+}
+
+/** Beyond this many times nobody asks for digits. */
+function atMost(reserve: number): string {
+  return reserve > 99 ? '> 99' : reserve.toFixed(1)
+}
+
+function sourceWords(source: TensionSource): string {
+  const n = `${Math.round(source.tension)} N`
+  switch (source.of) {
+    case 'spring':
+      return `Its tensioner’s spring holds ${n} in the spans beside it.`
+    case 'strain':
+      return `It is stretched over fixed centres, which gives ${n}.`
+    case 'set':
+      return `It was set to ${n}.`
+    case 'nominal':
+      return `The set tension is not known. ${n} is used, the value for a used belt (nominal).`
+  }
+}
+
+/** Engine speed, load and condition to look at. */
+function Point({ belt }: { readonly belt: SettledBelt }) {
+  const { store, settled } = useBench()
+  const { point, condition } = useTension()
+  const { setTension, edit } = store.getState()
+  const own = belt.belt.condition ?? 'dry'
+  return (
+    <div className={styles['point']}>
+      <label className={fields['slider']}>
+        <span>
+          At <b className="figures">{Math.round(point.rpm)}</b> engine rpm
+        </span>
+        <Slider
+          tooltip={NO_BUBBLE}
+          min={settled.drive.engine.idleRpm}
+          max={settled.drive.engine.maxRpm}
+          step={10}
+          value={point.rpm}
+          ariaLabelForHandle="Engine speed, rpm"
+          onChange={(engineRpm) => setTension({ engineRpm })}
+        />
+      </label>
+      <label className={fields['slider']}>
+        <span>
+          Accessories at <b className="figures">{Math.round(100 * point.load)} %</b> of their load
+        </span>
+        <Slider
+          tooltip={NO_BUBBLE}
+          min={0}
+          max={1}
+          step={0.05}
+          value={point.load}
+          ariaLabelForHandle="Load of the accessories"
+          onChange={(load) => setTension({ load })}
+        />
+      </label>
+      <label className={fields['line']}>
+        <span>Belt</span>
+        <Select<BeltCondition>
+          aria-label="Belt condition shown"
+          value={condition ?? own}
+          options={(Object.keys(CONDITION_SHARE) as BeltCondition[]).map((each) => ({
+            value: each,
+            label: each === own ? `${CONDITIONS[each]} (now)` : CONDITIONS[each],
+          }))}
+          onChange={(each) => setTension({ condition: each === own ? null : each })}
+        />
+      </label>
+      {condition !== null && condition !== own && (
+        <button
+          type="button"
+          className={styles['keep']}
+          onClick={() => {
+            setTension({ condition: null })
+            edit('set a belt’s condition', setBeltCondition(belt.belt.id, condition))
+          }}
+        >
+          This belt is {CONDITIONS[condition]}: save
+        </button>
+      )}
+    </div>
+  )
+}
+
+/** Engine speeds and loads at which the least tension is looked for. */
+const LOADS = [0, 0.5, 1]
+const SPEEDS = 8
+
+/** The tension with which nothing slips anywhere between idle and the highest speed. */
+function Least({ belt }: { readonly belt: SettledBelt }) {
+  const { settled } = useBench()
+  const { condition } = useTension()
+  const { idleRpm, maxRpm } = settled.drive.engine
+  const points = Array.from({ length: SPEEDS }, (_, i) => idleRpm + ((maxRpm - idleRpm) * i) / (SPEEDS - 1)).flatMap(
+    (rpm) => LOADS.map((load) => ({ rpm, load })),
+  )
+  const found = minTensions(settled, points, condition === null ? {} : { condition }).find(
+    (each) => each.belt === belt.belt.id,
+  )
+  if (found?.min == null) return null
+  const enough = found.min <= found.now
+  return (
+    <p className={styles['least']}>
+      <VerdictMark verdict={enough ? 'fine' : 'act'} label="" />
+      <span>
+        {Math.max(0, Math.round(found.min))} N at rest would be enough at every speed and load, with 1.3 times the grip
+        needed (nominal). The worst point is {Math.round(found.at.rpm)} rpm and {Math.round(100 * found.at.load)} %
+        load. {enough ? 'The belt has more than that.' : 'The belt has less than that.'}
+      </span>
+    </p>
+  )
+}

@@ -1,0 +1,141 @@
+import { InputNumber } from 'antd'
+import type { SettledBelt } from '@emery/core/path'
+import {
+  moveForTension,
+  setTurnGives,
+  SETTING_SHARE,
+  turnGives,
+  turnWords,
+  worstBearing,
+  type ReadTension,
+} from '@emery/core/tension'
+import { VerdictMark } from '../../ui/verdict-mark.tsx'
+import { useLengths, type Lengths } from '../../ui/use-lengths.ts'
+import { useBench } from '../../bench/bench-context.ts'
+import { pulleyName } from '../../ui/pulley-name.ts'
+import styles from '../tension.module.css'
+import { KeepReading, type Kept } from './keep-reading.tsx'
+
+interface AnswerProps {
+  readonly read: ReadTension
+  readonly kept: Kept
+  readonly belt: SettledBelt
+  readonly wanted: number
+}
+
+/** What a reading comes to against what is wanted, what to do next, and a button that keeps it. */
+export function Answer({ read: { tension, sigma }, kept, belt, wanted }: AnswerProps) {
+  const off = tension / wanted - 1
+  const right = Math.abs(off) <= SETTING_SHARE
+  return (
+    <div className={styles['answer']} role="status">
+      <p>
+        <VerdictMark
+          verdict={right ? 'fine' : Math.abs(off) <= 2 * SETTING_SHARE ? 'watch' : 'act'}
+          label=""
+          size={18}
+        />
+        <span>
+          <b className="figures">{Math.round(tension)} N</b> ± {Math.round(sigma)}:{' '}
+          {right
+            ? 'correct.'
+            : off < 0
+              ? `too loose by ${Math.round(wanted - tension)} N.`
+              : `too tight by ${Math.round(tension - wanted)} N.`}
+        </span>
+      </p>
+      {off > SETTING_SHARE && <Bearing belt={belt} tension={tension} wanted={wanted} />}
+      {!right && <Move belt={belt} tension={tension} wanted={wanted} />}
+      <KeepReading
+        kept={kept}
+        setting={Math.round(tension)}
+      >{`Save ${Math.round(tension)} N as its setting`}</KeepReading>
+    </div>
+  )
+}
+
+interface OffProps {
+  readonly belt: SettledBelt
+  readonly tension: number
+  readonly wanted: number
+}
+
+/** Which bearing carries how much more than it should. */
+function Bearing({ belt, tension, wanted }: OffProps) {
+  const { settled } = useBench()
+  const worst = worstBearing(
+    settled,
+    belt.belt.id,
+    { now: tension, wanted },
+    { rpm: settled.drive.engine.cruiseRpm, load: 1 },
+  )
+  if (worst === null) return null
+  const more = worst.now - worst.wanted
+  return (
+    <p>
+      <span>
+        At cruise the bearing of <b className={styles['name']}>{pulleyName(settled.drive, worst.pulley)}</b> then
+        carries {Math.round(worst.now)} N, {Math.round(more)} N too much
+        {worst.max === null
+          ? '.'
+          : worst.now > worst.max
+            ? `; it is made for ${Math.round(worst.max)} N.`
+            : `, of the ${Math.round(worst.max)} N it is made for.`}
+      </span>
+    </p>
+  )
+}
+
+/** How far the adjuster has to go, in what it is read in and in turns of its screw. */
+function Move({ belt, tension, wanted }: OffProps) {
+  const { store } = useBench()
+  const lengths = useLengths()
+  const move = moveForTension(belt, tension, wanted)
+  if (move === null)
+    return (
+      <p>
+        {belt.adjuster === null
+          ? 'This belt has no adjuster. Only another length changes its tension.'
+          : 'Its adjuster has no effect in this position.'}
+      </p>
+    )
+  const adjuster = belt.adjuster?.adjuster
+  const gives = adjuster === undefined ? null : turnGives(adjuster)
+  const way = move.by > 0 ? 'out' : 'back'
+  return (
+    <>
+      <p>
+        <span>
+          Move the adjuster {way} {moveWords(move, lengths)}
+          {move.turns === null ? '' : `, ${turnWords(Math.abs(move.turns))} of its screw`}: this stretches the belt by{' '}
+          {lengths.fine(Math.abs(move.stretch))} {move.by > 0 ? 'more' : 'less'}. Clamp it and measure again.
+        </span>
+      </p>
+      {adjuster !== undefined && gives !== null && (
+        <label className={styles['perTurn']}>
+          One turn gives
+          <InputNumber
+            aria-label="One turn gives, mm"
+            suffix="mm"
+            min={0.1}
+            max={20}
+            step={0.25}
+            value={gives}
+            onChange={(mm) => store.getState().edit('set the travel per turn', setTurnGives(adjuster.id, mm))}
+          />
+          {!('perTurn' in adjuster) && '(nominal)'}
+        </label>
+      )}
+    </>
+  )
+}
+
+function moveWords({ by, unit, atShaft }: NonNullable<ReturnType<typeof moveForTension>>, lengths: Lengths): string {
+  const mm = (much: number) => lengths.fine(Math.abs(much))
+  if (unit === 'shims') return `by ${Math.abs(by).toFixed(1)} shims`
+  // A slot moves the shaft itself; a rod is read along its own length.
+  // A slot moves the shaft itself; a rod is read along its own length.
+  if (unit === 'mm') return `${mm(by)} ${atShaft === null ? 'on its rod' : 'on the slot'}`
+  const degrees = `${Math.abs(by).toFixed(1)}°`
+  return atShaft === null ? `by ${degrees}` : `${mm(atShaft)} at its shaft (${degrees})`
+}

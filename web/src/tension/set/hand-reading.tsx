@@ -1,0 +1,206 @@
+import { InputNumber } from 'antd'
+import { useState } from 'react'
+import type { TensionReading } from '@emery/core/drive'
+import type { SettledBelt } from '@emery/core/path'
+import type { Section } from '@emery/core/sections'
+import {
+  dialTension,
+  FINGER_FORCE,
+  pluckFrequency,
+  spanReadingsRefusal,
+  tensionOf,
+  twistSays,
+  type NamedSpan,
+  type ReadTension,
+} from '@emery/core/tension'
+import { usePreferences } from '../../ui/preferences.ts'
+import fields from '../../ui/fields.module.css'
+import { ReadingField } from '../../ui/reading-field.tsx'
+import { useLengths } from '../../ui/use-lengths.ts'
+import styles from '../tension.module.css'
+import { Answer } from './answer.tsx'
+import type { Kept } from './keep-reading.tsx'
+import { Listen } from './listen.tsx'
+import { TwistAnswer } from './twist-answer.tsx'
+
+const WAYS = ['finger', 'gauge', 'dial', 'pluck', 'twist'] as const
+export type Way = (typeof WAYS)[number]
+export const WAY_NAMES: Readonly<Record<Way, string>> = {
+  finger: 'Finger',
+  gauge: 'Gauge',
+  dial: 'Dial',
+  pluck: 'Pluck',
+  twist: 'Twist',
+}
+
+/** Ways of reading the tension of a section; a multi-rib belt is not twisted. */
+export function waysFor(section: Section): readonly Way[] {
+  return WAYS.filter((way) => way !== 'twist' || section !== 'PK')
+}
+
+export interface HandReadingProps {
+  readonly way: Way
+  readonly span: NamedSpan
+  readonly belt: SettledBelt
+  readonly wanted: number
+  readonly strand: number
+}
+
+/** One reading by one tool, what it comes to, and what to do about it. */
+export function HandReading(props: HandReadingProps) {
+  switch (props.way) {
+    case 'finger':
+    case 'gauge':
+      return <Pressed {...props} tool={props.way} />
+    case 'dial':
+      return <Dialled {...props} />
+    case 'pluck':
+      return <Plucked {...props} />
+    case 'twist':
+      return <Twisted {...props} />
+  }
+}
+
+/** A number that has been typed, what it comes to, or why it cannot be. */
+interface Typed {
+  readonly refusal?: string | undefined
+  readonly read?: ReadTension | undefined
+  readonly kept?: Kept | undefined
+}
+
+function Outcome({ refusal, read, kept, ...props }: Typed & HandReadingProps) {
+  if (refusal !== undefined) return <p role="alert">{refusal}</p>
+  if (read === undefined || kept === undefined) return null
+  return <Answer {...props} read={read} kept={kept} />
+}
+
+function Pressed({ tool, ...props }: HandReadingProps & { readonly tool: 'finger' | 'gauge' }) {
+  const { span, belt, strand } = props
+  const lengths = useLengths()
+  const finger = usePreferences(({ fingers, person }) => fingers[person])
+  const own = tool === 'finger' ? finger : undefined
+  const [force, setForce] = useState<number | null>(Math.round(own?.force ?? FINGER_FORCE))
+  const [deflection, setDeflection] = useState<number | null>(null)
+  const typed = ((): Typed => {
+    if (force === null || deflection === null) return {}
+    const refusal = spanReadingsRefusal(span, { force, deflection }, lengths.text)
+    if (refusal !== undefined) return { refusal }
+    return {
+      read: tensionOf(span, { how: tool, force, deflection }, { force: own?.share }),
+      kept: { how: 'press', tool, ...spanOf(span), belt: belt.belt.id, strand, force, deflection },
+    }
+  })()
+  return (
+    <>
+      <div className={`${fields['two'] ?? ''} ${styles['reading'] ?? ''}`}>
+        <label>
+          Pressed with
+          <InputNumber aria-label="Pressed with, N" suffix="N" value={force} step={1} onChange={setForce} />
+        </label>
+        <ReadingField
+          label="Deflection"
+          value={deflection}
+          mayBeEmpty
+          onRead={(mm) => {
+            setDeflection(mm)
+            return { ok: true }
+          }}
+        />
+      </div>
+      <Outcome {...props} {...typed} />
+    </>
+  )
+}
+
+function Dialled(props: HandReadingProps) {
+  const { belt, strand } = props
+  const [tension, setTension] = useState<number | null>(null)
+  const typed: Typed =
+    tension === null
+      ? {}
+      : tension <= 0
+        ? { refusal: 'The tension must be above zero.' }
+        : {
+            read: dialTension(tension),
+            kept: { how: 'dial', belt: belt.belt.id, strand, tension },
+          }
+  return (
+    <>
+      <p className="soft">For a gauge that shows tension directly, on a dial or with a click.</p>
+      <div className={`${fields['two'] ?? ''} ${styles['reading'] ?? ''}`}>
+        <label>
+          Reading
+          <InputNumber aria-label="Reading, N" suffix="N" value={tension} step={5} onChange={setTension} />
+        </label>
+      </div>
+      <Outcome {...props} {...typed} />
+    </>
+  )
+}
+
+/** A pitch, typed or heard; one that was heard brings its own spread. */
+function Plucked(props: HandReadingProps) {
+  const { span, belt, wanted, strand } = props
+  const [pitch, setPitch] = useState<{ readonly frequency: number; readonly sigma?: number } | null>(null)
+  const typed = ((): Typed => {
+    if (pitch === null) return {}
+    const { frequency, sigma } = pitch
+    const refusal = spanReadingsRefusal(span, { frequency })
+    if (refusal !== undefined) return { refusal }
+    return {
+      read: tensionOf(span, { how: 'pluck', frequency }, { frequency: sigma }),
+      kept: { how: 'pluck', ...spanOf(span), belt: belt.belt.id, strand, frequency },
+    }
+  })()
+  return (
+    <>
+      <Listen
+        wanted={pluckFrequency(span, wanted)}
+        onFound={({ frequency, sigma }) => setPitch({ frequency: Math.round(frequency * 10) / 10, sigma })}
+      />
+      <div className={`${fields['two'] ?? ''} ${styles['reading'] ?? ''}`}>
+        <label>
+          Frequency
+          <InputNumber
+            aria-label="Frequency, Hz"
+            suffix="Hz"
+            value={pitch?.frequency ?? null}
+            step={1}
+            onChange={(frequency) => setPitch(frequency === null ? null : { frequency })}
+          />
+        </label>
+      </div>
+      <Outcome {...props} {...typed} />
+    </>
+  )
+}
+
+function Twisted({ belt, strand }: HandReadingProps) {
+  const [angle, setAngle] = useState<number | null>(null)
+  return (
+    <>
+      <p className="soft">Twist the longest span between thumb and finger, without forcing it.</p>
+      <div className={`${fields['two'] ?? ''} ${styles['reading'] ?? ''}`}>
+        <label>
+          Twist
+          <InputNumber
+            aria-label="Twist, degrees"
+            suffix="°"
+            min={0}
+            max={360}
+            step={5}
+            value={angle}
+            onChange={setAngle}
+          />
+        </label>
+      </div>
+      {angle !== null && (
+        <TwistAnswer says={twistSays({ angle })} kept={{ how: 'twist', belt: belt.belt.id, strand, angle }} />
+      )}
+    </>
+  )
+}
+
+function spanOf({ from, to }: NamedSpan): Pick<Extract<TensionReading, { how: 'pluck' }>, 'from' | 'to'> {
+  return { from, to }
+}

@@ -1,0 +1,358 @@
+import { afterEach, describe, expect, jest, test } from '@jest/globals'
+import { act, cleanup, fireEvent, render, screen, within } from '@testing-library/react'
+import userEvent from '@testing-library/user-event'
+import { App as AntApp } from 'antd'
+import { useStore } from 'zustand'
+import type { CheckedDrive } from '@emery/core/drive'
+import { settleDrive } from '@emery/core/path'
+import { checkedSpans, spanTensions } from '@emery/core/tension'
+import { usePreferences } from '../ui/preferences.ts'
+import { benchParts } from '../testing/bench-parts.ts'
+import { changed, demoDrive } from '../testing/drives.ts'
+import { BenchContext, useBench } from '../bench/bench-context.ts'
+import { SettingLayer } from '../bench/drawing/setting-layer.tsx'
+import { createBenchStore, type BenchStore } from '../bench/store/bench-store.ts'
+import { reserveVerdict } from '../bench/reserve.ts'
+import { Running } from './running.tsx'
+import { SetAndCheck } from './set/set-and-check.tsx'
+import { useTension } from '../bench/use-tension.ts'
+
+jest.setTimeout(30_000)
+afterEach(cleanup)
+
+/** The panel of one belt of a drive, as the Tension step has it. */
+function RunningOf({ id }: { readonly id: string }) {
+  const { belts } = useTension()
+  const running = belts.find(({ belt }) => belt === id)
+  const settled = settleDrive(benchDrive).belts.find(({ belt }) => belt.id === id)
+  return running === undefined || settled === undefined ? (
+    <p>nothing runs</p>
+  ) : (
+    <Running belt={settled} running={running} />
+  )
+}
+
+let benchDrive: CheckedDrive
+
+function show(drive: CheckedDrive, element: React.ReactElement) {
+  usePreferences.setState({ units: 'mm' })
+  benchDrive = drive
+  const store = createBenchStore(drive)
+  render(
+    <AntApp>
+      <BenchContext.Provider value={benchParts(drive, store)}>{element}</BenchContext.Provider>
+    </AntApp>,
+  )
+  return store
+}
+
+const fenland = demoDrive('fenland-vee')
+
+describe('a reserve', () => {
+  test.each([
+    [Infinity, 'fine'],
+    [1.3, 'fine'],
+    [1.29, 'watch'],
+    [1, 'watch'],
+    [0.99, 'act'],
+    [0, 'act'],
+  ] as const)('of %d is %s', (reserve, verdict) => {
+    expect(reserveVerdict(reserve)).toBe(verdict)
+  })
+})
+
+describe('under way', () => {
+  test('every pulley has its span, its grip and its bearing, as the core has them', () => {
+    show(fenland, <RunningOf id="fanbelt" />)
+    const [belt] = spanTensions(settleDrive(fenland), { rpm: fenland.engine.cruiseRpm, load: 1 })
+    const rows = within(screen.getByRole('region', { name: 'Spans and bearings' }))
+      .getAllByRole('row')
+      .slice(1)
+    expect(rows).toHaveLength(belt?.pulleys.length ?? NaN)
+    for (const [i, row] of rows.entries()) {
+      expect(row.textContent).toContain(String(Math.round(belt?.spans[i] ?? NaN)))
+      expect(row.textContent).toContain(String(Math.round(belt?.pulleys[i]?.hubLoad ?? NaN)))
+    }
+  })
+
+  test('the grip it has left can be laid open', async () => {
+    const store = show(fenland, <RunningOf id="fanbelt" />)
+    await userEvent.click(screen.getByRole('button', { name: 'Show the working' }))
+    expect(store.getState().working).toEqual({
+      of: 'grip',
+      belt: 'fanbelt',
+      point: { rpm: fenland.engine.cruiseRpm, load: 1 },
+      condition: null,
+    })
+  })
+
+  test('a bearing that carries more than it may says by how much', () => {
+    const weak = changed(fenland, (d) => {
+      for (const shaft of d.shafts) if (shaft.id === 'gen') shaft.maxSideLoad = 200
+    })
+    show(weak, <RunningOf id="fanbelt" />)
+    expect(screen.getByRole('img', { name: /its bearing limit is 200 N: \d+ % too much/ })).toBeTruthy()
+  })
+
+  test('what holds the belt is said: a setting, or the nominal one where nobody has said', () => {
+    show(fenland, <RunningOf id="fanbelt" />)
+    expect(screen.getByText('It was set to 320 N.')).toBeTruthy()
+    cleanup()
+    const unset = changed(fenland, (d) => {
+      for (const belt of d.belts) belt.installTension = null
+    })
+    show(unset, <RunningOf id="fanbelt" />)
+    expect(screen.getByText(/The set tension is not known. 300 N is used, the value for a used belt/)).toBeTruthy()
+  })
+
+  test('a condition that is only looked at can be kept as the belt’s own', async () => {
+    const store = show(fenland, <RunningOf id="fanbelt" />)
+    act(() => store.getState().setTension({ condition: 'oily' }))
+    expect(screen.getByText(/slips\./)).toBeTruthy()
+    await userEvent.click(screen.getByRole('button', { name: 'This belt is oily: save' }))
+    expect(store.getState().drive.belts[0]?.condition).toBe('oily')
+    expect(store.getState().tension.condition).toBeNull()
+  })
+
+  test('a toothed belt cannot slip, and a belt that runs too fast throws itself off', () => {
+    show(demoDrive('linnet-toothed'), <RunningOf id="main" />)
+    expect(screen.getByText(/A toothed belt does not slip|times the grip it needs/)).toBeTruthy()
+    cleanup()
+    const loose = changed(fenland, (d) => {
+      d.engine.maxRpm = 9000
+      for (const belt of d.belts) belt.installTension = 150
+    })
+    const store = show(loose, <RunningOf id="fanbelt" />)
+    act(() => store.getState().setTension({ engineRpm: 9000 }))
+    expect(screen.getByText(/at this speed the belt lifts off/)).toBeTruthy()
+  })
+})
+
+/** One belt of a drive, set and checked, as the Tension step has it. */
+function SetOf({ i = 0 }: { readonly i?: number }) {
+  const { belts } = useTension()
+  const { settled } = useBench()
+  const belt = settled.belts[i]
+  return belt === undefined ? null : (
+    <SetAndCheck belt={belt} running={belts.find((each) => each.belt === belt.belt.id)} />
+  )
+}
+
+/** The same over a store that the page follows, as the bench does. */
+function Following({ store, children }: { readonly store: BenchStore; readonly children: React.ReactNode }) {
+  const drive = useStore(store, (state) => state.drive)
+  return <BenchContext.Provider value={benchParts(drive, store)}>{children}</BenchContext.Provider>
+}
+
+function showSet(drive: CheckedDrive, i = 0) {
+  usePreferences.setState({ units: 'mm', person: 'Wren', fingers: {} })
+  const store = createBenchStore(drive)
+  render(
+    <AntApp>
+      <Following store={store}>
+        <SetOf i={i} />
+      </Following>
+    </AntApp>,
+  )
+  return store
+}
+
+const field = (name: string) => screen.getByRole('spinbutton', { name })
+const newest = (store: BenchStore) => store.getState().drive.tensions?.at(-1)
+
+describe('setting by hand', () => {
+  test('a new belt is set tighter than a used one, and every tool is told what it should show', async () => {
+    showSet(fenland)
+    expect(screen.getByText('300 N')).toBeTruthy()
+    const tools = screen.getByRole('list', { name: 'What each tool should show' })
+    expect(tools.textContent).toMatch(/of a finger \(nominal\) should should press it in by \d+\.\d mm/)
+    expect(tools.textContent).toMatch(/it takes \d+ N/)
+    expect(tools.textContent).toMatch(/it rings at 107 Hz/)
+    expect(tools.textContent).toMatch(/a quarter turn and no more/)
+    await userEvent.click(screen.getByText('New'))
+    expect(screen.getByText('344 N')).toBeTruthy()
+  })
+
+  test('too tight says which bearing carries how much more, and how far to let it back', async () => {
+    showSet(
+      changed(fenland, (d) => {
+        for (const shaft of d.shafts) if (shaft.id === 'gen') shaft.maxSideLoad = 900
+      }),
+    )
+    await userEvent.type(screen.getByRole('textbox', { name: 'Deflection' }), '3{Enter}')
+    const answer = screen.getByRole('status')
+    expect(answer.textContent).toMatch(/too tight by \d+ N\./)
+    expect(answer.textContent).toMatch(/bearing of Generator then carries \d+ N, \d+ N too much; it is made for 900 N/)
+    expect(answer.textContent).toMatch(
+      /Move the adjuster back \d+\.\d\d mm at its shaft \(\d\.\d°\), about .* turns? of its screw/,
+    )
+  })
+
+  test('a screw that gives more a turn takes fewer turns', async () => {
+    const store = showSet(fenland)
+    await userEvent.click(screen.getByText('Dial'))
+    await userEvent.type(field('Reading, N'), '150')
+    expect(screen.getByRole('status').textContent).toMatch(/about 2 turns of its screw/)
+    await userEvent.clear(field('One turn gives, mm'))
+    await userEvent.type(field('One turn gives, mm'), '5')
+    expect(screen.getByRole('status').textContent).toMatch(/about (half|two thirds of) a turn of its screw/)
+    expect(store.getState().drive.adjusters[0]).toMatchObject({ perTurn: 5 })
+  })
+
+  test('a finger that was tried on a scale stands in for the nominal one', async () => {
+    showSet(fenland)
+    await userEvent.click(screen.getByRole('button', { name: 'Test it on a scale' }))
+    await userEvent.type(field('Press 1, kg'), '6')
+    await userEvent.type(field('Press 2, kg'), '6.2')
+    await userEvent.click(screen.getByRole('button', { name: 'My finger presses with 60 N' }))
+    expect((field('Pressed with, N') as HTMLInputElement).value).toBe('60')
+    expect(screen.getByText(/of your finger/)).toBeTruthy()
+    expect(usePreferences.getState().fingers['Wren']?.force).toBeCloseTo(59.8, 1)
+  })
+
+  test('a twist says which way, keeps no setting, and is kept', async () => {
+    const store = showSet(fenland)
+    await userEvent.click(screen.getByText('Twist'))
+    await userEvent.type(field('Twist, degrees'), '130')
+    expect(screen.getByRole('status').textContent).toContain('too loose')
+    await userEvent.click(screen.getByRole('button', { name: 'Save this reading' }))
+    expect(newest(store)).toMatchObject({ how: 'twist', angle: 130, belt: 'fanbelt' })
+    expect(store.getState().drive.belts[0]?.installTension).toBe(320)
+  })
+
+  test('a kept reading is the belt’s setting, in one step that can be undone', async () => {
+    const store = showSet(fenland)
+    await userEvent.click(screen.getByText('Dial'))
+    await userEvent.type(field('Reading, N'), '290')
+    await userEvent.click(screen.getByRole('button', { name: 'Save 290 N as its setting' }))
+    expect(newest(store)).toMatchObject({ how: 'dial', tension: 290 })
+    expect(store.getState().drive.belts[0]?.installTension).toBe(290)
+    act(() => store.getState().undo())
+    expect(store.getState().drive.belts[0]?.installTension).toBe(320)
+    expect(newest(store)).toBeUndefined()
+  })
+
+  test('a reading that no document would hold is refused in a sentence, and nothing is kept', async () => {
+    const store = showSet(fenland)
+    await userEvent.click(screen.getByText('Dial'))
+    await userEvent.type(field('Reading, N'), '30000')
+    await userEvent.click(screen.getByRole('button', { name: /^Save 30000 N/ }))
+    expect(screen.getByRole('alert').textContent).toMatch(/cannot be saved: a value must be a number from/)
+    expect(newest(store)).toBeUndefined()
+  })
+
+  test('the drawing shows where to press and what to expect there', () => {
+    const store = createBenchStore(fenland)
+    const camera = { x: 300, y: 300, k: 1 }
+    const { container } = render(
+      <Following store={store}>
+        <svg>
+          <SettingLayer camera={camera} />
+        </svg>
+      </Following>,
+    )
+    expect(container.textContent).toMatch(/45 N: 7\.\d mm.*pluck: 107 Hz/)
+    act(() => store.getState().setTension({ age: 'new' }))
+    expect(container.textContent).toMatch(/pluck: 115 Hz/)
+    // A shorter span, picked, rings higher.
+    const [, other] = checkedSpans(settleDrive(fenland).belts[0] as never)
+    act(() => store.getState().setTension({ span: `${other?.from ?? ''} ${other?.to ?? ''}` }))
+    expect(container.textContent).not.toMatch(/pluck: 115 Hz/)
+  })
+
+  test('a multi-rib belt is offered no quarter turn', () => {
+    showSet(demoDrive('skerry-rod'))
+    expect(screen.queryByText(/quarter turn/)).toBeNull()
+    expect(screen.queryByText('Twist')).toBeNull()
+  })
+
+  test('belts of a set are read one by one and held against each other', async () => {
+    showSet(
+      changed(fenland, (d) => {
+        const [belt] = d.belts
+        if (belt !== undefined) belt.count = 2
+      }),
+    )
+    await userEvent.click(screen.getByText('Dial'))
+    await userEvent.type(field('Reading, N'), '300')
+    await userEvent.click(screen.getByRole('button', { name: /Save 300 N/ }))
+    await userEvent.click(screen.getByText('Belt 2'))
+    await userEvent.type(field('Reading, N'), '250')
+    await userEvent.click(screen.getByRole('button', { name: /Save 250 N/ }))
+    expect(screen.getByRole('group', { name: 'Matched set' }).textContent).toMatch(
+      /300 N.*250 N.*Difference 20 %, more than 10 %: replace the whole set/,
+    )
+  })
+})
+
+describe('running in', () => {
+  test('goes from set to checked, step by step, and is kept in the drive', async () => {
+    const store = showSet(fenland)
+    const runIn = () => store.getState().drive.belts[0]?.runIn
+    await userEvent.click(screen.getByRole('button', { name: 'Tension is set: start the run-in' }))
+    expect(screen.getByText(/never in line with the belt/)).toBeTruthy()
+    await userEvent.click(screen.getByRole('button', { name: 'Engine running' }))
+    expect(screen.getByRole('timer').textContent).toMatch(/^[45]:\d\d/)
+    await userEvent.click(screen.getByRole('button', { name: 'Already stopped' }))
+    expect(screen.getByRole('timer').textContent).toMatch(/^1[45]:\d\d/)
+    await userEvent.type(field('Odometer now, km'), '84000')
+    await userEvent.click(screen.getByRole('button', { name: 'Re-tensioned' }))
+    expect(screen.getByText('Check again at 84,200 km')).toBeTruthy()
+    await userEvent.click(screen.getByRole('button', { name: 'Measured again, correct' }))
+    expect(Object.keys(runIn() ?? {})).toEqual([
+      'setAt',
+      'startedAt',
+      'stoppedAt',
+      'resetAt',
+      'resetDistance',
+      'checkedAt',
+    ])
+    await userEvent.click(screen.getByRole('button', { name: /close this list/ }))
+    expect(runIn()).toBeUndefined()
+  })
+})
+
+describe('a V belt in its grooves', () => {
+  test('that lies deep says so, with what it let out', async () => {
+    showSet(fenland)
+    const grooves = screen.getByRole('region', { name: 'Belt depth in the grooves' })
+    for (const each of within(grooves).getAllByRole('textbox')) await userEvent.type(each, '2.2{Enter}')
+    expect(within(grooves).getAllByRole('img', { name: 'act' })).toHaveLength(3)
+    // 2π·2.2 = 13.8 mm.
+    expect(grooves.textContent).toMatch(/takes up 13\.8 mm more belt/)
+  })
+})
+
+describe('a tensioner', () => {
+  const ketch = demoDrive('ketch-main')
+
+  test('sets its own belt; where it points is judged and kept over time', async () => {
+    const store = showSet(ketch)
+    expect(screen.getByText(/nothing is set by hand/)).toBeTruthy()
+    const keep = () => userEvent.click(screen.getByRole('button', { name: 'Save this reading' }))
+    await keep()
+    // The slider reads key codes, which only a raw event has here.
+    fireEvent.keyDown(screen.getByRole('slider', { name: /Arm position/ }), { keyCode: 35, which: 35 })
+    expect(screen.getByText(/past its last mark/)).toBeTruthy()
+    await keep()
+    expect(store.getState().drive.tensions).toHaveLength(2)
+    const kept = screen.getByRole('list', { name: 'Pointer readings' })
+    expect(within(kept).getAllByRole('listitem')[0]?.textContent).toContain('100 %')
+    expect(screen.getByRole('img', { name: /The pointer over time: from \d+ % to 100 %/ })).toBeTruthy()
+    await userEvent.click(within(kept).getAllByRole('button', { name: 'Delete' })[0] ?? kept)
+    expect(store.getState().drive.tensions).toHaveLength(1)
+  })
+
+  test('whose spring is weak is told, against its own numbers', async () => {
+    const store = showSet(ketch)
+    await userEvent.type(field('Torque, N·m'), '15')
+    expect(screen.getByRole('status').textContent).toMatch(/-3\d %.*weak: it lets the belt slip/)
+    await userEvent.click(screen.getAllByRole('button', { name: 'Save this reading' }).at(-1) ?? document.body)
+    expect(newest(store)).toMatchObject({ how: 'torque', torque: 15 })
+  })
+})
+
+test('a toothed belt says at which pitch it whines when it is too tight', () => {
+  showSet(demoDrive('linnet-toothed'))
+  expect(screen.getByRole('region', { name: 'Belt whine' }).textContent).toMatch(/\d+ times a second/)
+})

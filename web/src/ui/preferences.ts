@@ -1,0 +1,56 @@
+import { create } from 'zustand'
+import { persist } from 'zustand/middleware'
+import type { Stamp } from '@emery/core/drive'
+import type { Finger } from '@emery/core/tension'
+import type { LengthStyle } from '@emery/core/units'
+
+export type Light = 'light' | 'dark'
+
+interface Preferences {
+  readonly units: LengthStyle
+  readonly light: Light
+  /** Whoever is signed in; stands beside readings and ticks. */
+  readonly person: string
+  /** What each person’s finger gives, by name, once it was tried on a scale. */
+  readonly fingers: Readonly<Record<string, Finger>>
+  readonly setUnits: (units: LengthStyle) => void
+  readonly setLight: (light: Light) => void
+  readonly setPerson: (person: string) => void
+  /** The finger of whoever works here; null forgets it. */
+  readonly setFinger: (finger: Finger | null) => void
+}
+
+/** What a person has chosen on this machine; kept in the browser, never in a drive. */
+export const usePreferences = create<Preferences>()(
+  persist(
+    (set) => ({
+      units: 'mm',
+      light: globalThis.matchMedia('(prefers-color-scheme: dark)').matches ? 'dark' : 'light',
+      person: '',
+      fingers: {},
+      setUnits: (units) => set({ units }),
+      setLight: (light) => set({ light }),
+      setPerson: (person) => set({ person }),
+      setFinger: (finger) =>
+        set(({ person, fingers }) => {
+          const others = Object.entries(fingers).filter(([name]) => name !== person)
+          return { fingers: Object.fromEntries(finger === null ? others : [...others, [person, finger]]) }
+        }),
+    }),
+    {
+      name: 'emery.preferences',
+      // Who is signed in is the server's to say.
+      partialize: ({ units, light, fingers }) => ({ units, light, fingers }),
+    },
+  ),
+)
+
+// What is chosen in one tab holds in the others, too.
+globalThis.addEventListener('storage', ({ key }) => {
+  if (key === usePreferences.persist.getOptions().name) void usePreferences.persist.rehydrate()
+})
+
+/** Who does something and when, for readings and saves. */
+export function stampNow(): Stamp {
+  return { by: usePreferences.getState().person, at: new Date().toISOString() }
+}

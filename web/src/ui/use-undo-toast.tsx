@@ -1,0 +1,55 @@
+import { App, Button } from 'antd'
+import { useCallback } from 'react'
+
+/** Seconds in which what was taken away can be brought back from where it was taken. */
+const SECOND_THOUGHTS_S = 12
+
+interface Removal {
+  /** Tells this removal's message from others. */
+  readonly key: string
+  /** What is said once it is done: `6PK1725 is off the shelf.` */
+  readonly said: string
+  readonly remove: () => Promise<unknown>
+  readonly bringBack: () => Promise<unknown>
+  /** Fetches anew what either has changed. */
+  readonly refresh: () => Promise<unknown>
+}
+
+/** Takes something away at once, with a way back for a while; resolves to whether it is gone. */
+export function useUndoToast(): (removal: Removal) => Promise<boolean> {
+  const { message } = App.useApp()
+  return useCallback(
+    async ({ key, said, remove, bringBack, refresh }) => {
+      const attempt = async (work: () => Promise<unknown>) => {
+        try {
+          await work()
+          return true
+        } catch (error) {
+          void message.error(error instanceof Error ? error.message : 'That failed. Try again.')
+          return false
+        } finally {
+          await refresh()
+        }
+      }
+      if (!(await attempt(remove))) return false
+      const undo = () => {
+        message.destroy(key)
+        void attempt(bringBack)
+      }
+      void message.open({
+        key,
+        duration: SECOND_THOUGHTS_S,
+        content: (
+          <>
+            {said}{' '}
+            <Button type="link" onClick={undo}>
+              Undo
+            </Button>
+          </>
+        ),
+      })
+      return true
+    },
+    [message],
+  )
+}

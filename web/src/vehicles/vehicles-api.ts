@@ -1,0 +1,50 @@
+import { queryOptions } from '@tanstack/react-query'
+import type { DriveRecord, VehicleFields, VehicleRecord } from '@emery/core/api'
+import { ask } from '../api/client.ts'
+
+export const vehicleKeys = {
+  all: ['vehicles'] as const,
+  lists: ['vehicles', 'list'] as const,
+  one: (id: string) => ['vehicles', 'one', id] as const,
+}
+
+export function vehicleListQuery(words: string) {
+  return queryOptions({
+    queryKey: [...vehicleKeys.lists, words],
+    queryFn: async () =>
+      (await ask<{ vehicles: VehicleRecord[] }>(`/vehicles?q=${encodeURIComponent(words)}`)).vehicles,
+    placeholderData: (before) => before,
+  })
+}
+
+export function vehicleQuery(id: string) {
+  return queryOptions({ queryKey: vehicleKeys.one(id), queryFn: () => ask<VehicleRecord>(`/vehicles/${id}`) })
+}
+
+/** Drives on a vehicle. */
+export function vehicleDrivesQuery(id: string) {
+  return queryOptions({
+    queryKey: ['drives', 'list', 'of', id],
+    queryFn: async () => (await ask<{ drives: DriveRecord[] }>(`/drives?limit=100&vehicleId=${id}`)).drives,
+  })
+}
+
+export const addVehicle = (fields: VehicleFields) => ask<VehicleRecord>('/vehicles', { method: 'POST', json: fields })
+
+/** `lastWasWrong` lets a distance be lower than the one before. */
+export const saveVehicle = (id: string, basedOn: number, fields: VehicleFields, lastWasWrong = false) =>
+  ask<VehicleRecord>(`/vehicles/${id}`, { method: 'PUT', json: { basedOn, lastWasWrong, ...fields } })
+
+export const removeVehicle = (id: string, basedOn: number) =>
+  ask<undefined>(`/vehicles/${id}?basedOn=${basedOn}`, { method: 'DELETE' })
+
+export const restoreVehicle = (id: string) => ask<VehicleRecord>(`/vehicles/${id}/restore`, { method: 'POST' })
+
+/** A whole vehicle with its pictures over a workshop's wireless takes its time. */
+const ZIP_TIMEOUT_MS = 120_000
+
+export const bringVehicleIn = (zip: Blob) =>
+  ask<VehicleRecord>('/vehicles/import', { method: 'POST', file: zip, timeout: ZIP_TIMEOUT_MS })
+
+export const moveDrive = (driveId: string, vehicleId: string | null) =>
+  ask<DriveRecord>(`/drives/${driveId}/vehicle`, { method: 'PUT', json: { vehicleId } })

@@ -1,0 +1,4 @@
+import { expose } from 'comlink'
+import { alignmentWork } from './alignment-work.ts'
+
+expose(alignmentWork)
