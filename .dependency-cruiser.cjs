@@ -13,7 +13,7 @@ const only = (name, from, allowed) => ({
  */
 const FLOORS = [
   ['api', 'saving', 'ui', 'workers'],
-  ['people', 'photos', 'sound', 'parts', 'drives', 'shelf'],
+  ['people', 'photos', 'sound', 'parts', 'drives', 'shelf', 'audit', 'deleted'],
   ['bench'],
   ['measure', 'route', 'length', 'speeds', 'tension', 'alignment', 'knowledge', 'rules'],
   ['inspection', 'card', 'start'],

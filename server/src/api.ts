@@ -4,6 +4,10 @@ import { diagnosisFieldsSchema, fittingFieldsSchema, MAX_BELT_LINE_PARTS } from 
 import { beltLinePartFieldsSchema } from '@emery/core/belt-line-parts'
 import { inspectionFieldsSchema } from '@emery/core/wear'
 import { writesOnce } from './edits/write-once.ts'
+import type { AuditLog } from './audit/audit-log.ts'
+import { auditOperations, auditRoutes } from './audit/audit-routes.ts'
+import { deletedOperations, deletedRoutes } from './deleted/deleted-routes.ts'
+import { DeletedService } from './deleted/deleted-service.ts'
 import { boardOperations, boardRoutes } from './board/board-routes.ts'
 import { BoardService } from './board/board-service.ts'
 import { searchOperations, searchRoutes } from './board/search-routes.ts'
@@ -44,6 +48,7 @@ interface ApiParts {
   readonly now: () => Date
   readonly people: PeopleService
   readonly sessions: SessionService
+  readonly audit: AuditLog
   readonly oneTap: boolean
   readonly examplesDir: string | undefined
 }
@@ -57,18 +62,31 @@ export interface ApiAddress {
 }
 
 /** Every subject of the API with its routes; who may ask for what is in `people/rights.ts`. */
-export function apiAddresses({ source, now, people, sessions, oneTap, examplesDir }: ApiParts): readonly ApiAddress[] {
+export function apiAddresses({
+  source,
+  now,
+  people,
+  sessions,
+  audit,
+  oneTap,
+  examplesDir,
+}: ApiParts): readonly ApiAddress[] {
   const jobs = new JobService(source, now)
   const derived = new Derived(source, now)
   const onChange = (driveId: string) => derived.afterRecordsChanged(driveId)
-  const write = writesOnce(source, now)
+  const write = writesOnce(source, now, audit)
   const addresses: readonly ApiAddress[] = [
     { path: '/health', routes: healthRoutes(source), operations: healthOperations },
-    { path: '/session', routes: sessionRoutes({ people, sessions, oneTap }), operations: sessionOperations },
-    { path: '/people', routes: peopleRoutes(people, sessions, write), operations: peopleOperations },
+    { path: '/session', routes: sessionRoutes({ people, sessions, audit, oneTap }), operations: sessionOperations },
+    { path: '/people', routes: peopleRoutes({ people, sessions, audit, write }), operations: peopleOperations },
     {
       path: '/vehicles',
-      routes: vehicleRoutes(new VehicleService(source, now), new VehicleZipService(source, now), write),
+      routes: vehicleRoutes({
+        vehicles: new VehicleService(source, now),
+        zips: new VehicleZipService(source, now),
+        audit,
+        write,
+      }),
       operations: vehicleOperations,
     },
     {
@@ -131,6 +149,8 @@ export function apiAddresses({ source, now, people, sessions, oneTap, examplesDi
     { path: '/search', routes: searchRoutes(new SearchService(source)), operations: searchOperations },
     { path: '/rules', routes: ruleRoutes(new RuleService(source, now), write), operations: ruleOperations },
     { path: '/photos', routes: photoRoutes(new PhotoService(source, now), write), operations: photoOperations },
+    { path: '/deleted', routes: deletedRoutes(new DeletedService(source, now)), operations: deletedOperations },
+    { path: '/audit', routes: auditRoutes(audit), operations: auditOperations },
     { path: '/examples', routes: exampleRoutes(examplesDir), operations: exampleOperations },
   ]
   return [...addresses, openApiAddress(addresses)]

@@ -8,6 +8,7 @@ import { join } from 'node:path'
 import type { Logger } from 'pino'
 import type { DataSource } from 'typeorm'
 import { apiAddresses } from './api.ts'
+import { AuditLog } from './audit/audit-log.ts'
 import { answerErrors, nothingHere } from './http/answer-errors.ts'
 import { ApiError } from './http/errors.ts'
 import { sendOn } from './http/old-addresses.ts'
@@ -26,6 +27,8 @@ export interface AppParts {
   readonly examplesDir?: string
   /** Names besides addresses and localhost under which this server is reached. */
   readonly hostNames?: readonly string[]
+  /** Addresses of proxies whose word is taken for where a request came from, and whether over TLS; `loopback` for this machine. */
+  readonly proxies?: readonly string[]
   readonly requestsPerMinute?: number
   /** Whether made-up people sign in with one tap: the demo, seen from the machine it runs on. */
   readonly oneTap?: boolean
@@ -41,11 +44,13 @@ export function buildApp({
   webDir,
   examplesDir,
   hostNames = [],
+  proxies = [],
   requestsPerMinute = REQUESTS_PER_MINUTE,
   oneTap = false,
 }: AppParts): Express {
   const app = express()
   app.disable('x-powered-by')
+  if (proxies.length > 0) app.set('trust proxy', [...proxies])
   app.use(securityHeaders())
   app.use(requestLog(log))
   app.use(compression())
@@ -70,8 +75,9 @@ export function buildApp({
   })
   const people = new PeopleService(source, now)
   const sessions = new SessionService(source, now)
-  api.use(enforceRights(sessions))
-  const addresses = apiAddresses({ source, now, people, sessions, oneTap, examplesDir })
+  const audit = new AuditLog(source, now)
+  api.use(enforceRights(sessions, audit))
+  const addresses = apiAddresses({ source, now, people, sessions, audit, oneTap, examplesDir })
   for (const { path, routes } of addresses) api.use(path, routes)
   api.use(nothingHere)
   app.use('/api', api)

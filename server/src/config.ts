@@ -3,6 +3,8 @@ export interface Config {
   readonly host: string
   readonly port: number
   readonly hostNames: readonly string[]
+  /** Proxies that are trusted, by address; `loopback` for one on this machine. */
+  readonly proxies: readonly string[]
   readonly webDir: string | undefined
   readonly logFile: string | undefined
   /** Folder of the made-up garage to load at the start; none for an empty workshop. */
@@ -28,10 +30,18 @@ export function readConfig(env: Readonly<Record<string, string | undefined>>): C
     databaseUrl,
     host: env['EMERY_HOST'] ?? '127.0.0.1',
     port,
-    hostNames: (env['EMERY_HOST_NAMES'] ?? '').split(',').filter((name) => name !== ''),
+    hostNames: listOf(env['EMERY_HOST_NAMES']),
+    proxies: listOf(env['EMERY_PROXIES']),
     webDir: env['EMERY_WEB_DIR'],
     logFile: env['EMERY_LOG_FILE'],
     demoDir: env['EMERY_DEMO_DIR'],
     examplesDir: env['EMERY_EXAMPLES_DIR'],
   }
+}
+
+function listOf(setting: string | undefined): readonly string[] {
+  return (setting ?? '')
+    .split(',')
+    .map((each) => each.trim())
+    .filter((each) => each !== '')
 }

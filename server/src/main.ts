@@ -17,12 +17,13 @@ async function main(): Promise<void> {
   const source = await dataSourceFor(config.databaseUrl).initialize()
   await migrate(source)
   if (config.demoDir !== undefined) await loadDemo(source, config.demoDir, now)
-  const { webDir, examplesDir, hostNames } = config
+  const { webDir, examplesDir, hostNames, proxies } = config
   const app = buildApp({
     source,
     log,
     now,
     hostNames,
+    proxies,
     oneTap: config.demoDir !== undefined,
     ...(webDir === undefined ? {} : { webDir }),
     ...(examplesDir === undefined ? {} : { examplesDir }),

@@ -1,4 +1,16 @@
 /** What the other packages may take from here. */
+export {
+  AUDIT_PAGE,
+  AUDITED_ACTIONS,
+  type AuditedAction,
+  type AuditEntry,
+  type AuditPage,
+  DELETED_DAYS,
+  DELETED_KINDS,
+  type DeletedKind,
+  type DeletedRecord,
+  MAX_DELETED_LISTED,
+} from './audit-records.ts'
 export { type BeltLinePart, type BeltLinePartConflict, MAX_BELT_LINE_PARTS } from './belt-line-part-records.ts'
 export { type Diagnosis, type DiagnosisFields, diagnosisFieldsSchema } from './diagnosis-records.ts'
 export type { Inspection } from './inspection-records.ts'
@@ -31,6 +43,7 @@ export {
   type KnowledgeVersionSummary,
 } from './knowledge-records.ts'
 export {
+  type DeviceSession,
   mayAs,
   MIN_PASSPHRASE,
   newPersonSchema,

@@ -57,3 +57,16 @@ export interface SessionRecord {
   /** Made-up people who are signed in with one tap; only in the demo. */
   readonly oneTap: readonly PersonRecord[]
 }
+
+/** One place where someone is signed in. */
+export interface DeviceSession {
+  readonly id: string
+  /** What the browser calls itself. */
+  readonly device: string
+  readonly address: string
+  readonly begunAt: string
+  /** To within ten minutes. */
+  readonly seenAt: string
+  /** Whether it is the one that asks. */
+  readonly own: boolean
+}

@@ -1,5 +1,6 @@
 import 'reflect-metadata'
 import { DataSource } from 'typeorm'
+import { AuditEntity } from '../audit/audit.entity.ts'
 import { CounterEntity, EditEntity } from '../edits/edit.entity.ts'
 import { DriveEntity, DriveRevisionEntity } from '../drives/drive.entity.ts'
 import { DiagnosisEntity } from '../diagnoses/diagnosis.entity.ts'
@@ -27,6 +28,7 @@ import { PicturesAndWordsAsBytes1765000000000 } from './migrations/1765000000000
 import { CommonNames1766000000000 } from './migrations/1766000000000-common-names.ts'
 import { Edits1767000000000 } from './migrations/1767000000000-edits.ts'
 import { SignInAttempts1768000000000 } from './migrations/1768000000000-sign-in-attempts.ts'
+import { AuditAndDevices1769000000000 } from './migrations/1769000000000-audit-and-devices.ts'
 import { StackParts1764300000000 } from './migrations/1764300000000-stack-parts.ts'
 
 /** The connection to MariaDB. The schema changes by migrations only. */
@@ -56,6 +58,7 @@ export function dataSourceFor(url: string): DataSource {
       DriveDueEntity,
       EditEntity,
       CounterEntity,
+      AuditEntity,
     ],
     migrations: [
       VehiclesAndDrives1763900000000,
@@ -73,6 +76,7 @@ export function dataSourceFor(url: string): DataSource {
       CommonNames1766000000000,
       Edits1767000000000,
       SignInAttempts1768000000000,
+      AuditAndDevices1769000000000,
     ],
     migrationsTransactionMode: 'each',
     synchronize: false,

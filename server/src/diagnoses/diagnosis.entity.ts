@@ -21,5 +21,8 @@ export const DiagnosisEntity = new EntitySchema<DriveRow & Diagnosis>({
     by: { type: 'varchar', length: 80, name: 'diagnosedBy' },
   },
   relations: driveRelation('diagnoses_drive_fk'),
-  indices: [{ name: 'diagnoses_drive', columns: ['driveId', 'at'] }],
+  indices: [
+    { name: 'diagnoses_drive', columns: ['driveId', 'at'] },
+    { name: 'diagnoses_deleted', columns: ['deletedAt'] },
+  ],
 })

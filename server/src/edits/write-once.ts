@@ -2,6 +2,7 @@ import type { Request, RequestHandler, Response } from 'express'
 import { LessThan, type DataSource, type EntityManager } from 'typeorm'
 import { validate as isUuid } from 'uuid'
 import { EDIT_HEADER } from '@emery/core/api'
+import type { AuditLog } from '../audit/audit-log.ts'
 import { inTransaction } from '../database/unit-of-work.ts'
 import { ApiError } from '../http/errors.ts'
 import { personOf } from '../people/rights.ts'
@@ -29,9 +30,9 @@ export type Write = (
  * Every write of the API goes through here. It is one transaction: all that it changes is there, or nothing is. And it is made once: a
  * request says with `Emery-Edit` which change it is, the id is kept in the same transaction, and whoever says it again, because the answer was
  * lost or the request went twice, is answered as the first time. A repeat that comes while the first is under way waits for it. What was refused
- * is not remembered.
+ * is not remembered. What concerns others is recorded along with it.
  */
-export function writesOnce(source: DataSource, now: () => Date): Write {
+export function writesOnce(source: DataSource, now: () => Date, audit: AuditLog): Write {
   let made = 0
   return (status, work) => async (request, response) => {
     const id = editIdOf(request)
@@ -39,7 +40,9 @@ export function writesOnce(source: DataSource, now: () => Date): Write {
       const edit = id === undefined ? null : { id, personId: personOf(response).id, what: whatOf(request) }
       const before = edit === null ? null : await claimed(manager, { ...edit, status, madeAt: now() })
       if (before !== null) return before
-      const body = JSON.stringify(await work(request as unknown as Request<PathParts>, response)) as string | undefined
+      const done = await work(request as unknown as Request<PathParts>, response)
+      await audit.ofWrite(request, response, done)
+      const body = JSON.stringify(done) as string | undefined
       if (edit !== null) await manager.update(EditEntity, { id: edit.id }, { answer: body ?? null })
       return { status, answer: body ?? null }
     })

@@ -18,5 +18,8 @@ export const FittingEntity = new EntitySchema<DriveRow & Fitting>({
     by: { type: 'varchar', length: 80, name: 'fittedBy' },
   },
   relations: driveRelation('fittings_drive_fk'),
-  indices: [{ name: 'fittings_drive', columns: ['driveId', 'fittedOn'] }],
+  indices: [
+    { name: 'fittings_drive', columns: ['driveId', 'fittedOn'] },
+    { name: 'fittings_deleted', columns: ['deletedAt'] },
+  ],
 })

@@ -2,6 +2,7 @@ import { afterAll, beforeAll, expect, test } from '@jest/globals'
 import request from 'supertest'
 import type { Router } from 'express'
 import { apiAddresses } from '../api.ts'
+import { AuditLog } from '../audit/audit-log.ts'
 import { PeopleService } from '../people/people-service.ts'
 import { SessionService } from '../people/session-service.ts'
 import { startTestApp, type TestApp } from '../testing/test-app.ts'
@@ -26,6 +27,7 @@ const addresses = () =>
     now,
     people: new PeopleService(at.source, now),
     sessions: new SessionService(at.source, now),
+    audit: new AuditLog(at.source, now),
     oneTap: false,
     examplesDir: undefined,
   })

@@ -19,5 +19,8 @@ export const InspectionEntity = new EntitySchema<DriveRow & Inspection>({
     by: { type: 'varchar', length: 80, name: 'inspectedBy' },
   },
   relations: driveRelation('inspections_drive_fk'),
-  indices: [{ name: 'inspections_drive', columns: ['driveId', 'at'] }],
+  indices: [
+    { name: 'inspections_drive', columns: ['driveId', 'at'] },
+    { name: 'inspections_deleted', columns: ['deletedAt'] },
+  ],
 })

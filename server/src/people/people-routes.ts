@@ -1,16 +1,24 @@
 import { json, Router } from 'express'
 import { basedOnSchema, newPersonSchema, passphraseSchema, personFieldsSchema } from '@emery/core/api'
+import { askerOf, type AuditLog } from '../audit/audit-log.ts'
 import type { Write } from '../edits/write-once.ts'
 import { BASED_ON_QUERY, BodyOf, type Operations } from '../http/operations.ts'
 import { ApiError } from '../http/errors.ts'
 import { basedOnQuery, bodyOf, checked } from '../http/request-checks.ts'
 import type { PeopleService } from './people-service.ts'
 import { isFromHere, personOf } from './rights.ts'
-import { setToken } from './session-cookie.ts'
-import type { SessionService } from './session-service.ts'
+import { setToken, tokenOf } from './session-cookie.ts'
+import { deviceOf, type SessionService } from './session-service.ts'
+
+interface PeopleParts {
+  readonly people: PeopleService
+  readonly sessions: SessionService
+  readonly audit: AuditLog
+  readonly write: Write
+}
 
 /** The list of people, which leads keep; everyone changes their own passphrase; the first of all puts themselves on it. */
-export function peopleRoutes(people: PeopleService, sessions: SessionService, write: Write): Router {
+export function peopleRoutes({ people, sessions, audit, write }: PeopleParts): Router {
   const routes = Router()
   const body = json({ limit: '10kb', strict: false })
 
@@ -31,7 +39,8 @@ export function peopleRoutes(people: PeopleService, sessions: SessionService, wr
     if (!isFromHere(request)) throw new ApiError('NOT_ALLOWED')
     const { name, passphrase } = checked(newPersonSchema, { ...bodyOf(request.body), role: 'lead' }, '$')
     const { id } = await people.addFirst(name, passphrase)
-    const { token, person } = await sessions.begin(id)
+    const { token, person } = await sessions.begin(id, deviceOf(request))
+    await audit.add('people', { ...askerOf(request, response), person }, `${person.name}, first lead`)
     setToken(response, token)
     response.status(201).json({ person })
   })
@@ -40,12 +49,29 @@ export function peopleRoutes(people: PeopleService, sessions: SessionService, wr
     const { old, passphrase } = bodyOf(request.body)
     const { id, name } = personOf(response)
     const wanted = checked(passphraseSchema, passphrase, '$.passphrase')
-    await sessions.signIn(name, typeof old === 'string' ? old : '', request.ip ?? '')
+    await sessions.signIn(name, typeof old === 'string' ? old : '', deviceOf(request))
     await people.setPassphrase(id, wanted)
-    const { token, person } = await sessions.begin(id)
+    const { token, person } = await sessions.begin(id, deviceOf(request))
+    await audit.add('people', askerOf(request, response), `person ${name}, own passphrase`, id)
     setToken(response, token)
     response.json({ person })
   })
+
+  routes.get('/me/sessions', async (request, response) => {
+    response.json({ sessions: await sessions.list(personOf(response).id, tokenOf(request)) })
+  })
+
+  routes.delete(
+    '/me/sessions/:id',
+    write(204, async (request, response) => {
+      await sessions.endOne(personOf(response).id, request.params.id)
+    }),
+  )
+
+  routes.post(
+    '/:id/restore',
+    write(200, async (request) => await people.restore(request.params.id)),
+  )
 
   routes.put(
     '/:id/passphrase',
@@ -88,6 +114,9 @@ export const peopleOperations: Operations = {
     summary: 'Change one’s own passphrase',
     body: BodyOf.json({ old: passphraseSchema, passphrase: passphraseSchema }),
   },
+  'GET /me/sessions': { summary: 'Where one is signed in' },
+  'DELETE /me/sessions/:id': { summary: 'Sign oneself out somewhere', status: 204 },
+  'POST /:id/restore': { summary: 'Bring somebody back on the list' },
   'PUT /:id/passphrase': {
     summary: 'Give somebody a new passphrase',
     body: BodyOf.json({ passphrase: passphraseSchema }),

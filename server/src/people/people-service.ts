@@ -23,6 +23,12 @@ export class PeopleService {
     return rows.map(personRecord)
   }
 
+  /** The name of whoever is meant, for the audit log; never what was typed, which may be a passphrase in the wrong field. */
+  async knownAs(name: string): Promise<string> {
+    const row = await managerOf(this.source).findOneBy(PersonEntity, { name, deletedAt: IsNull() })
+    return row?.name ?? 'nobody on the list'
+  }
+
   /** Whether nobody was ever put on the list. */
   async noneYet(): Promise<boolean> {
     return !(await managerOf(this.source).existsBy(PersonEntity, { deletedAt: IsNull() }))
@@ -76,6 +82,17 @@ export class PeopleService {
       await mustLeaveALead(manager, id)
       await this.change(manager, { id, basedOn, change: { deletedAt: this.now() } })
       await manager.delete(SessionEntity, { personId: id })
+    })
+  }
+
+  /** Puts someone back on the list, as long as nobody has taken their name since. */
+  async restore(id: string): Promise<PersonRecord> {
+    return inTransaction(this.source, async (manager) => {
+      const row = await manager.findOneBy(PersonEntity, { id })
+      if (row === null) throw new ApiError('PERSON_NOT_FOUND')
+      await mustBeFree(manager, row.name, id)
+      await manager.update(PersonEntity, { id }, { deletedAt: null })
+      return personRecord(row)
     })
   }
 

@@ -113,7 +113,7 @@ describe('signing in', () => {
     await put('Brand')
     const sessions = new SessionService(at.source, () => clock)
     for (let i = 0; i < 40; i++)
-      await sessions.signIn('Brand', 'wrong words here', `10.0.0.${i}`).catch(() => undefined)
+      await sessions.signIn('Brand', 'wrong words here', { device: '', address: `10.0.0.${i}` }).catch(() => undefined)
     later(6 / 3600)
     await signIn('Brand').expect(201)
   })

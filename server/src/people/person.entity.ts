@@ -22,8 +22,14 @@ export const PersonEntity = new EntitySchema<PersonRow>({
 export interface SessionRow {
   /** SHA-256 of the token in the cookie: who reads the table cannot sign in with it. */
   readonly tokenHash: string
+  /** By which it is listed and ended. */
+  readonly id: string
   readonly personId: string
+  readonly begunAt: Date | null
   readonly seenAt: Date
+  /** What the browser said it is, and where from it asked. */
+  readonly device: string
+  readonly address: string
 }
 
 export const SessionEntity = new EntitySchema<SessionRow>({
@@ -31,8 +37,12 @@ export const SessionEntity = new EntitySchema<SessionRow>({
   tableName: 'sessions',
   columns: {
     tokenHash: { type: 'char', length: 64, primary: true },
+    id: { type: 'char', length: 36, default: '' },
     personId: { type: 'char', length: 36 },
+    begunAt: { type: 'datetime', precision: 3, nullable: true },
     seenAt: { type: 'datetime', precision: 3 },
+    device: { type: 'varchar', length: 200, default: '' },
+    address: { type: 'varchar', length: 60, default: '' },
   },
   indices: [
     { name: 'sessions_person', columns: ['personId'] },

@@ -2,6 +2,7 @@ import { afterAll, beforeAll, expect, test } from '@jest/globals'
 import request from 'supertest'
 import { ROLES, type ErrorBody, type Role } from '@emery/core/api'
 import { apiAddresses } from '../api.ts'
+import { AuditLog } from '../audit/audit-log.ts'
 import { startTestApp, type TestApp } from '../testing/test-app.ts'
 import { PeopleService } from './people-service.ts'
 import { SessionService } from './session-service.ts'
@@ -19,6 +20,11 @@ const EXPECTED: Readonly<Record<string, Role | 'anyone'>> = {
   'GET /people': 'lead',
   'POST /people': 'lead',
   'PUT /people/me/passphrase': 'apprentice',
+  'GET /people/me/sessions': 'apprentice',
+  'DELETE /people/me/sessions/:id': 'apprentice',
+  'POST /people/:id/restore': 'lead',
+  'GET /audit': 'lead',
+  'GET /deleted': 'mechanic',
   'PUT /people/:id/passphrase': 'lead',
   'PUT /people/:id': 'lead',
   'DELETE /people/:id': 'lead',
@@ -27,7 +33,7 @@ const EXPECTED: Readonly<Record<string, Role | 'anyone'>> = {
   'PUT /rules/:key': 'lead',
 }
 /** For all the others. */
-const byMethod = (method: string): Role => (method === 'DELETE' ? 'mechanic' : 'apprentice')
+const otherwise = (route: string): Role => (/^DELETE |\/restore$/.test(route) ? 'mechanic' : 'apprentice')
 
 let at: TestApp
 const cookies = new Map<Role, string>()
@@ -38,7 +44,8 @@ beforeAll(async () => {
   const { source } = at
   const now = () => new Date()
   const [people, sessions] = [new PeopleService(source, now), new SessionService(source, now)]
-  const addresses = apiAddresses({ source, now, people, sessions, oneTap: true, examplesDir: undefined })
+  const audit = new AuditLog(source, now)
+  const addresses = apiAddresses({ source, now, people, sessions, audit, oneTap: true, examplesDir: undefined })
   routes = addresses.flatMap(({ path, routes: { stack } }) =>
     stack.flatMap(({ route }) =>
       route === undefined
@@ -61,7 +68,7 @@ test('every route is let through to whom it is for, and to nobody else', async (
   expect(routes.length).toBeGreaterThan(50)
   const wrong: string[] = []
   for (const route of routes) {
-    const needed = EXPECTED[route] ?? byMethod(route.split(' ')[0] ?? '')
+    const needed = EXPECTED[route] ?? otherwise(route)
     for (const who of ['nobody', ...ROLES] as const) {
       const response = await ask(route, who === 'nobody' ? 'emery-session=none' : (cookies.get(who) ?? ''))
       const code = (response.body as Partial<ErrorBody>).error?.code

@@ -1,5 +1,6 @@
 import type { Request, RequestHandler, Response } from 'express'
 import { mayAs, type PersonRecord, type Role } from '@emery/core/api'
+import { askerOf, type AuditLog } from '../audit/audit-log.ts'
 import { ApiError } from '../http/errors.ts'
 import { tokenOf } from './session-cookie.ts'
 import type { SessionService } from './session-service.ts'
@@ -24,10 +25,13 @@ const RIGHTS: readonly Right[] = [
   { method: '*', path: /^\/session(\/one-tap)?$/, needs: 'anyone' },
   { method: 'POST', path: /^\/people\/first$/, needs: 'anyone' },
   { method: 'PUT', path: /^\/people\/me\/passphrase$/, needs: 'apprentice' },
-  { method: '*', path: /^\/people(\/|$)/, needs: 'lead' },
+  { method: '*', path: /^\/people\/me\/sessions(\/|$)/, needs: 'apprentice' },
+  { method: '*', path: /^\/(people|audit)(\/|$)/, needs: 'lead' },
+  { method: 'GET', path: /^\/deleted$/, needs: 'mechanic' },
   { method: 'GET', path: /^\//, needs: 'apprentice' },
   { method: '*', path: /^\/(rules|knowledge)(\/|$)/, needs: 'lead' },
   { method: 'DELETE', path: /^\//, needs: 'mechanic' },
+  { method: 'POST', path: /\/restore$/, needs: 'mechanic' },
   { method: 'POST', path: /^\/vehicles\/import$/, needs: 'mechanic' },
   {
     method: '*',
@@ -42,7 +46,7 @@ export function neededFor(method: string, path: string): Needed | undefined {
 }
 
 /** Lets through only who has the right to; whoever it is can be asked for with `personOf`. */
-export function enforceRights(sessions: SessionService): RequestHandler {
+export function enforceRights(sessions: SessionService, audit: AuditLog): RequestHandler {
   return async (request, response, next) => {
     const method = request.method === 'HEAD' ? 'GET' : request.method
     // As Express routes it: without regard to capitals or an ending slash.
@@ -52,8 +56,11 @@ export function enforceRights(sessions: SessionService): RequestHandler {
       const person = await sessions.personOf(tokenOf(request))
       if (person === null) throw new ApiError('NOT_SIGNED_IN')
       if (needed === undefined) throw new ApiError('NOT_FOUND')
-      if (!mayAs(person.role, needed)) throw new ApiError('NOT_ALLOWED')
       response.locals['person'] = person
+      if (!mayAs(person.role, needed)) {
+        await audit.add('refused', askerOf(request, response), `${method} ${path}`)
+        throw new ApiError('NOT_ALLOWED')
+      }
     }
     next()
   }
@@ -64,7 +71,11 @@ export function personOf(response: Response): PersonRecord {
   return response.locals['person'] as PersonRecord
 }
 
-/** Whether a request comes from the machine the server runs on. */
+/**
+ * Whether a request comes from the machine the server runs on. Behind a proxy that was not named everyone would seem to: what a proxy has passed
+ * on counts as from elsewhere, unless the proxy is one whose word is taken for where it came from.
+ */
 export function isFromHere(request: Request): boolean {
-  return /^(::1|(::ffff:)?127\.\d+\.\d+\.\d+)$/.test(request.socket.remoteAddress ?? '')
+  if (request.ips.length === 0 && request.headers['x-forwarded-for'] !== undefined) return false
+  return /^(::1|(::ffff:)?127\.\d+\.\d+\.\d+)$/.test(request.ip ?? '')
 }

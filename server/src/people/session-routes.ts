@@ -1,17 +1,19 @@
 import { json, Router } from 'express'
 import { string } from 'yup'
 import { signInSchema, type SessionRecord } from '@emery/core/api'
+import { askerOf, type AuditLog } from '../audit/audit-log.ts'
 import { BodyOf, type Operations } from '../http/operations.ts'
 import { ApiError } from '../http/errors.ts'
 import { bodyOf, checked } from '../http/request-checks.ts'
 import type { PeopleService } from './people-service.ts'
 import { isFromHere } from './rights.ts'
 import { clearToken, setToken, tokenOf } from './session-cookie.ts'
-import type { SessionService } from './session-service.ts'
+import { deviceOf, type SessionService } from './session-service.ts'
 
 interface SessionParts {
   readonly people: PeopleService
   readonly sessions: SessionService
+  readonly audit: AuditLog
   /** Whether the made-up people of the demo sign in with one tap. */
   readonly oneTap: boolean
 }
@@ -20,7 +22,7 @@ const idRule = 'must be a UUID'
 const idSchema = string().typeError(idRule).required(idRule).uuid(idRule)
 
 /** `GET /` who is signed in, `POST /` with a passphrase, `POST /one-tap` in the demo, `DELETE /`. */
-export function sessionRoutes({ people, sessions, oneTap }: SessionParts): Router {
+export function sessionRoutes({ people, sessions, audit, oneTap }: SessionParts): Router {
   const routes = Router()
   const body = json({ limit: '10kb', strict: false })
 
@@ -35,23 +37,33 @@ export function sessionRoutes({ people, sessions, oneTap }: SessionParts): Route
 
   routes.post('/', body, async (request, response) => {
     const { name, passphrase } = checked(signInSchema, request.body, '$')
-    const { token, person } = await sessions.signIn(name, passphrase, request.ip ?? '')
+    const { token, person } = await sessions
+      .signIn(name, passphrase, deviceOf(request))
+      .catch(async (reason: unknown) => {
+        await audit.add('sign-in-refused', askerOf(request, response), await people.knownAs(name))
+        throw reason
+      })
     // A token that was known before the sign-in is worth nothing after it.
     await sessions.end(tokenOf(request))
+    await audit.add('sign-in', { ...askerOf(request, response), person }, '')
     setToken(response, token)
     response.status(201).json({ person })
   })
 
   routes.post('/one-tap', body, async (request, response) => {
     if (!oneTap || !isFromHere(request)) throw new ApiError('NOT_ALLOWED')
-    const { token, person } = await sessions.begin(checked(idSchema, bodyOf(request.body)['id'], '$.id'))
+    const id = checked(idSchema, bodyOf(request.body)['id'], '$.id')
+    const { token, person } = await sessions.begin(id, deviceOf(request))
     await sessions.end(tokenOf(request))
+    await audit.add('sign-in', { ...askerOf(request, response), person }, 'one tap')
     setToken(response, token)
     response.status(201).json({ person })
   })
 
   routes.delete('/', async (request, response) => {
+    const person = await sessions.personOf(tokenOf(request))
     await sessions.end(tokenOf(request))
+    if (person !== null) await audit.add('sign-out', { ...askerOf(request, response), person }, '')
     clearToken(response)
     response.status(204).end()
   })

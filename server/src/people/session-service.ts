@@ -1,7 +1,9 @@
 import argon2 from 'argon2'
 import { createHash, randomBytes } from 'node:crypto'
-import { IsNull, LessThan, type DataSource } from 'typeorm'
-import type { PersonRecord } from '@emery/core/api'
+import type { Request } from 'express'
+import { IsNull, LessThan, MoreThan, type DataSource } from 'typeorm'
+import { v4 as newId } from 'uuid'
+import type { DeviceSession, PersonRecord } from '@emery/core/api'
 import { ApiError } from '../http/errors.ts'
 import { PersonEntity, SessionEntity, type PersonRow } from './person.entity.ts'
 import { SignInAttempts } from './attempts.ts'
@@ -29,7 +31,8 @@ export class SessionService {
   }
 
   /** Checks name and passphrase and begins a session; after a few failures the next has to be waited for. */
-  async signIn(name: string, passphrase: string, address: string): Promise<Begun> {
+  async signIn(name: string, passphrase: string, from: Device): Promise<Begun> {
+    const { address } = from
     const row = await managerOf(this.source).findOneBy(PersonEntity, { name, deletedAt: IsNull() })
     // The column's collation takes Wrén, wren and Wren for one; so must the count.
     const person = row?.id ?? nameKey(name)
@@ -37,16 +40,25 @@ export class SessionService {
     const right = await argon2.verify(row?.hash ?? (await NOBODY), passphrase)
     if (row === null || row.hash === null || !right) throw new ApiError('WRONG_PASSPHRASE')
     await this.attempts.succeeded(person, address)
-    return this.begin(row.id)
+    return this.begin(row.id, from)
   }
 
   /** Begins a session for someone who needs no passphrase, because who asks was checked otherwise. */
-  async begin(personId: string): Promise<Begun> {
+  async begin(personId: string, { device, address }: Device): Promise<Begun> {
     const row = await managerOf(this.source).findOneBy(PersonEntity, { id: personId, deletedAt: IsNull() })
     if (row === null) throw new ApiError('PERSON_NOT_FOUND')
     const token = randomBytes(32).toString('base64url')
     await managerOf(this.source).delete(SessionEntity, { seenAt: LessThan(this.before(SESSION_MS)) })
-    await managerOf(this.source).insert(SessionEntity, { tokenHash: sha256(token), personId, seenAt: this.now() })
+    const at = this.now()
+    await managerOf(this.source).insert(SessionEntity, {
+      tokenHash: sha256(token),
+      id: newId(),
+      personId,
+      begunAt: at,
+      seenAt: at,
+      device: device.slice(0, 200),
+      address: address.slice(0, 60),
+    })
     return { token, person: personRecord(row) }
   }
 
@@ -72,9 +84,42 @@ export class SessionService {
     if (token !== undefined) await managerOf(this.source).delete(SessionEntity, { tokenHash: sha256(token) })
   }
 
+  /** Where someone is signed in, the last used first; `token` is the one that asks. */
+  async list(personId: string, token: string | undefined): Promise<DeviceSession[]> {
+    const rows = await managerOf(this.source).find(SessionEntity, {
+      where: { personId, seenAt: MoreThan(this.before(SESSION_MS)) },
+      order: { seenAt: 'DESC', id: 'ASC' },
+    })
+    const own = token === undefined ? '' : sha256(token)
+    return rows.map(({ id, tokenHash, begunAt, seenAt, device, address }) => ({
+      id,
+      device,
+      address,
+      begunAt: (begunAt ?? seenAt).toISOString(),
+      seenAt: seenAt.toISOString(),
+      own: tokenHash === own,
+    }))
+  }
+
+  /** Ends one session of someone; one that has ended is none any more. */
+  async endOne(personId: string, id: string): Promise<void> {
+    await managerOf(this.source).delete(SessionEntity, { personId, id })
+  }
+
   private before(ms: number): Date {
     return new Date(this.now().getTime() - ms)
   }
+}
+
+/** What a sign-in comes from, as the request says. */
+export interface Device {
+  /** What the browser calls itself. */
+  readonly device: string
+  readonly address: string
+}
+
+export function deviceOf(request: Request): Device {
+  return { device: request.get('user-agent') ?? '', address: request.ip ?? '' }
 }
 
 interface Begun {

@@ -42,7 +42,7 @@ export async function startTestApp(parts: Partial<AppParts> = {}): Promise<TestA
   const strange = buildApp({ source, log: pino({ level: 'silent' }), now, ...parts })
   const cookieOf = async (name: string, role: Role) => {
     const { id } = await new PeopleService(source, now).add({ name, role })
-    const { token } = await new SessionService(source, now).begin(id)
+    const { token } = await new SessionService(source, now).begin(id, { device: 'a test', address: '127.0.0.1' })
     return `emery-session=${token}`
   }
   const wren = await cookieOf('Wren', 'lead')

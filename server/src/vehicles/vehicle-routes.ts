@@ -2,6 +2,7 @@ import { boolean } from 'yup'
 import { json, raw, Router, type ErrorRequestHandler } from 'express'
 import { basedOnSchema, vehicleFieldsSchema } from '@emery/core/api'
 import { fileName } from '@emery/core/exchange'
+import { askerOf, type AuditLog } from '../audit/audit-log.ts'
 import type { Write } from '../edits/write-once.ts'
 import { BASED_ON_QUERY, BodyOf, type Operations } from '../http/operations.ts'
 import { wordsOf } from '../board/words.ts'
@@ -12,7 +13,14 @@ import type { VehicleZipService } from './vehicle-zip-service.ts'
 import { badZip, MAX_ZIP_BYTES } from './zip.ts'
 import type { VehicleService } from './vehicle-service.ts'
 
-export function vehicleRoutes(vehicles: VehicleService, zips: VehicleZipService, write: Write): Router {
+interface VehicleParts {
+  readonly vehicles: VehicleService
+  readonly zips: VehicleZipService
+  readonly audit: AuditLog
+  readonly write: Write
+}
+
+export function vehicleRoutes({ vehicles, zips, audit, write }: VehicleParts): Router {
   const routes = Router()
   const body = json({ limit: '100kb', strict: false })
 
@@ -41,6 +49,7 @@ export function vehicleRoutes(vehicles: VehicleService, zips: VehicleZipService,
 
   routes.get('/:id/export', async (request, response) => {
     const { name, zip } = await zips.out(request.params.id)
+    await audit.add('export', askerOf(request, response), `vehicle ${name}`, request.params.id)
     response
       .attachment(`${fileName(name)}.vehicle.zip`)
       .type('application/zip')

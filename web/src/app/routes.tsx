@@ -101,6 +101,16 @@ export const router = createBrowserRouter([
         hydrateFallbackElement: <p role="status">Loading the list …</p>,
       },
       {
+        path: 'audit',
+        lazy: async () => ({ Component: (await import('../audit/audit-screen.tsx')).AuditScreen }),
+        hydrateFallbackElement: <p role="status">Loading the audit log …</p>,
+      },
+      {
+        path: 'deleted',
+        lazy: async () => ({ Component: (await import('../deleted/deleted-screen.tsx')).DeletedScreen }),
+        hydrateFallbackElement: <p role="status">Loading the list …</p>,
+      },
+      {
         path: 'rules/noise',
         lazy: async () => ({ Component: (await import('../knowledge/knowledge-screen.tsx')).KnowledgeScreen }),
         hydrateFallbackElement: <p role="status">Loading causes and tests …</p>,

@@ -53,6 +53,12 @@ export function Shell() {
       { id: 'inspection', label: 'Inspection: check a drive for wear', run: () => void navigate('/inspection') },
       { id: 'rules', label: 'Rules: the limits behind the verdicts', run: () => void navigate('/rules') },
       { id: 'people', label: 'People and their roles', run: () => void navigate('/people') },
+      {
+        id: 'deleted',
+        label: 'Deleted lately: restore a drive, a job, a belt …',
+        run: () => void navigate('/deleted'),
+      },
+      { id: 'audit', label: 'Audit log: who did what', run: () => void navigate('/audit') },
       { id: 'knowledge', label: 'Edit noise causes and tests', run: () => void navigate('/rules/noise') },
       {
         id: 'units',

@@ -1,5 +1,5 @@
 import { queryOptions } from '@tanstack/react-query'
-import type { PersonFields, PersonRecord, SessionRecord } from '@emery/core/api'
+import type { DeviceSession, PersonFields, PersonRecord, SessionRecord } from '@emery/core/api'
 import { ask } from '../api/client.ts'
 
 export const sessionKey = ['session'] as const
@@ -47,3 +47,16 @@ export const setPassphrase = (id: string, passphrase: string) =>
   ask<undefined>(`/people/${id}/passphrase`, { method: 'PUT', json: { passphrase } })
 export const changeOwnPassphrase = (old: string, passphrase: string) =>
   ask<Begun>('/people/me/passphrase', { method: 'PUT', json: { old, passphrase } })
+
+export const sessionsKey = ['my sessions'] as const
+
+/** Where whoever asks is signed in. */
+export function sessionsQuery() {
+  return queryOptions({
+    queryKey: sessionsKey,
+    queryFn: async () => (await ask<{ sessions: DeviceSession[] }>('/people/me/sessions')).sessions,
+    staleTime: 0,
+  })
+}
+
+export const endSession = (id: string) => ask<undefined>(`/people/me/sessions/${id}`, { method: 'DELETE' })

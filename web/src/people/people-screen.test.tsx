@@ -1,8 +1,9 @@
 import { afterEach, beforeEach, expect, test } from '@jest/globals'
 import { cleanup, screen, waitFor, within } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
-import type { PersonRecord, SessionRecord } from '@emery/core/api'
+import type { DeviceSession, PersonRecord, SessionRecord } from '@emery/core/api'
 import { FakeServer, show } from '../testing/fake-server.tsx'
+import { deviceWords } from './devices-dialog.tsx'
 import { PeopleScreen } from './people-screen.tsx'
 import { PersonMenu } from './person-menu.tsx'
 
@@ -94,8 +95,19 @@ test('a list that cannot be had is said to be so', async () => {
 })
 
 test.each([
-  ['lead', ['People of the workshop', 'Change my passphrase', 'Sign out']],
-  ['mechanic', ['Change my passphrase', 'Sign out']],
+  [
+    'lead',
+    [
+      'People of the workshop',
+      'Audit log',
+      'Deleted lately',
+      'Where I am signed in',
+      'Change my passphrase',
+      'Sign out',
+    ],
+  ],
+  ['mechanic', ['Deleted lately', 'Where I am signed in', 'Change my passphrase', 'Sign out']],
+  ['apprentice', ['Where I am signed in', 'Change my passphrase', 'Sign out']],
 ] as const)('the menu of a %s offers what is theirs', async (role, offered) => {
   server.answers['GET /session'] = signedIn({ ...wren, role })
   show(<PersonMenu className="" />)
@@ -127,4 +139,30 @@ test('one’s own passphrase wants the one so far; a wrong one is said beside it
   await userEvent.type(dialog.getByLabelText('Current passphrase'), 'not the right one')
   await userEvent.type(dialog.getByLabelText(/^New passphrase/), 'a long enough one{Enter}')
   expect((await dialog.findByRole('alert')).textContent).toBe('Name or passphrase is wrong.')
+})
+
+test('a session somewhere else is ended from here; one’s own is not offered', async () => {
+  const session = { address: '10.0.0.7', begunAt: '2026-11-29T08:00:00.000Z', seenAt: '2026-11-29T09:00:00.000Z' }
+  const sessions: DeviceSession[] = [
+    { id: 's1', device: 'Mozilla/5.0 (X11; Linux x86_64)', own: true, ...session },
+    { id: 's2', device: 'Mozilla/5.0 (Linux; Android 15) Mobile', own: false, ...session },
+  ]
+  server.answers['GET /people/me/sessions'] = { status: 200, json: { sessions } }
+  server.answers['DELETE /people/me/sessions/s2'] = { status: 204, json: undefined }
+  show(<PersonMenu className="" />)
+  await userEvent.click(await screen.findByRole('button', { name: 'Signed in: Wren' }))
+  await userEvent.click(await screen.findByRole('button', { name: 'Where I am signed in' }))
+  const list = within(await screen.findByRole('list', { name: 'Where I am signed in' }))
+  expect(list.getByText('Computer')).toBeTruthy()
+  expect(list.getByText('Phone')).toBeTruthy()
+  await userEvent.click(list.getByRole('button', { name: 'Sign out there' }))
+  await waitFor(() => expect(server.asked).toContain('DELETE /people/me/sessions/s2'))
+})
+
+test.each([
+  ['Mozilla/5.0 (iPad; CPU OS 18_0)', 'Tablet'],
+  ['Mozilla/5.0 (Windows NT 10.0)', 'Computer'],
+  ['', 'A device that does not say what it is'],
+])('%s is a %s', (said, words) => {
+  expect(deviceWords(said)).toBe(words)
 })

@@ -2,10 +2,19 @@ import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { App, Button, Popover } from 'antd'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
+import { mayAs, type Role } from '@emery/core/api'
 import { sessionQuery, signOut } from './people-api.ts'
 import styles from './people.module.css'
+import { DevicesDialog } from './devices-dialog.tsx'
 import { PassphraseDialog } from './passphrase-dialog.tsx'
 import { ROLE_WORDS } from './role-words.ts'
+
+/** What concerns the whole workshop, and who gets there. */
+const PLACES: readonly { readonly to: string; readonly label: string; readonly needs: Role }[] = [
+  { to: '/people', label: 'People of the workshop', needs: 'lead' },
+  { to: '/audit', label: 'Audit log', needs: 'lead' },
+  { to: '/deleted', label: 'Deleted lately', needs: 'mechanic' },
+]
 
 /** Who is at the bench, in the top bar: their role, their passphrase, and the way out. */
 export function PersonMenu({ className }: { readonly className: string | undefined }) {
@@ -14,7 +23,7 @@ export function PersonMenu({ className }: { readonly className: string | undefin
   const { message } = App.useApp()
   const { data: session } = useQuery(sessionQuery())
   const [open, setOpen] = useState(false)
-  const [changing, setChanging] = useState(false)
+  const [dialog, setDialog] = useState<'passphrase' | 'devices' | null>(null)
   const person = session?.person
   if (person === null || person === undefined) return null
   const leave = async () => {
@@ -27,30 +36,23 @@ export function PersonMenu({ className }: { readonly className: string | undefin
       void message.error(error instanceof Error ? error.message : 'That failed. Try again.')
     }
   }
+  const closed = (work: () => void) => () => {
+    setOpen(false)
+    work()
+  }
   const menu = (
     <div className={styles['menu']}>
       <p>
         <b>{person.name}</b>, {ROLE_WORDS[person.role].toLowerCase()}
       </p>
-      {person.role === 'lead' && (
-        <Button
-          onClick={() => {
-            setOpen(false)
-            void navigate('/people')
-          }}
-        >
-          People of the workshop
+      {PLACES.filter(({ needs }) => mayAs(person.role, needs)).map(({ to, label }) => (
+        <Button key={to} onClick={closed(() => void navigate(to))}>
+          {label}
         </Button>
-      )}
+      ))}
+      <Button onClick={closed(() => setDialog('devices'))}>Where I am signed in</Button>
       {session?.oneTap.length === 0 && (
-        <Button
-          onClick={() => {
-            setOpen(false)
-            setChanging(true)
-          }}
-        >
-          Change my passphrase
-        </Button>
+        <Button onClick={closed(() => setDialog('passphrase'))}>Change my passphrase</Button>
       )}
       <Button onClick={() => void leave()}>Sign out</Button>
     </div>
@@ -62,7 +64,8 @@ export function PersonMenu({ className }: { readonly className: string | undefin
           {initials(person.name)}
         </Button>
       </Popover>
-      <PassphraseDialog open={changing} onClose={() => setChanging(false)} />
+      <PassphraseDialog open={dialog === 'passphrase'} onClose={() => setDialog(null)} />
+      <DevicesDialog open={dialog === 'devices'} onClose={() => setDialog(null)} />
     </>
   )
 }

@@ -2,19 +2,20 @@ import { PlusOutlined } from '@ant-design/icons'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { App, Button } from 'antd'
 import { useMemo } from 'react'
-import { Link, useNavigate, useSearchParams } from 'react-router'
+import { Link, useNavigate } from 'react-router'
 import { MAX_VEHICLES_LISTED } from '@emery/core/api'
 import { addVehicle, vehicleKeys, vehicleListQuery } from './vehicles-api.ts'
 import { Notice } from '../ui/notice.tsx'
 import listPage from '../ui/list-page.module.css'
 import { SearchField } from '../ui/search-field.tsx'
 import { useTopBar } from '../ui/top-bar.ts'
+import { useAddress } from '../ui/use-address.ts'
 import styles from './vehicles.module.css'
 import { BringIn } from './bring-in.tsx'
 
 /** Every vehicle the workshop knows. */
 export function VehiclesScreen() {
-  const [search, setSearch] = useSearchParams()
+  const { search, narrow } = useAddress()
   const words = search.get('q') ?? ''
   const { data: vehicles, error } = useQuery(vehicleListQuery(words.trim()))
   const add = useAddVehicle()
@@ -36,7 +37,7 @@ export function VehiclesScreen() {
           placeholder="Name, plate or engine"
           className={listPage['search']}
           value={words}
-          onChange={(to) => setSearch(to === '' ? {} : { q: to }, { replace: true })}
+          onChange={(to) => narrow('q', to)}
         />
         <BringIn />
         <Button type="primary" size="large" icon={<PlusOutlined />} onClick={add}>

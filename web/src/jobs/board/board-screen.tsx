@@ -1,13 +1,13 @@
 import { PlusOutlined } from '@ant-design/icons'
 import { useInfiniteQuery, useQuery } from '@tanstack/react-query'
 import { Button } from 'antd'
-import { useCallback, useMemo, useState } from 'react'
-import { useSearchParams } from 'react-router'
+import { useMemo, useState } from 'react'
 import { JOB_STAGES, type JobStage } from '@emery/core/api'
 import { boardCountsQuery, boardFilter, boardQuery } from '../jobs-api.ts'
 import { Notice } from '../../ui/notice.tsx'
 import { SearchField } from '../../ui/search-field.tsx'
 import { useTopBar } from '../../ui/top-bar.ts'
+import { useAddress } from '../../ui/use-address.ts'
 import { STAGE_WORDS } from '../stage-words.ts'
 import { BoardRow } from './board-row.tsx'
 import styles from './board.module.css'
@@ -16,26 +16,13 @@ import { NewJob } from './new-job.tsx'
 
 /** Every job by what it waits for, and what falls due. What is looked for stands in the address, so that it can be kept and sent. */
 export function BoardScreen() {
-  const [search, setSearch] = useSearchParams()
+  const { search, narrow, clear } = useAddress()
   const [starting, setStarting] = useState(false)
   const filter = boardFilter(search)
   const { stage } = filter
   const words = search.get('q') ?? ''
   const { data, error, isPending, hasNextPage, isFetchingNextPage, fetchNextPage, refetch } = useInfiniteQuery(
     boardQuery(filter),
-  )
-  const narrow = useCallback(
-    (key: string, value: string) =>
-      setSearch(
-        (before) => {
-          const next = new URLSearchParams(before)
-          if (value === '') next.delete(key)
-          else next.set(key, value)
-          return next
-        },
-        { replace: true },
-      ),
-    [setSearch],
   )
   useTopBar(
     useMemo(
@@ -73,7 +60,7 @@ export function BoardScreen() {
             Loading jobs …
           </p>
         ) : first.rows.length === 0 ? (
-          <NoJobs narrowed={stage !== null || words.trim() !== ''} onShowAll={() => setSearch({}, { replace: true })} />
+          <NoJobs narrowed={stage !== null || words.trim() !== ''} onShowAll={clear} />
         ) : (
           <>
             <ul className={styles['rows']} aria-label="Jobs by stage">
