@@ -83,16 +83,14 @@ export class AuditLog {
     const rows = await managerOf(this.source).find(AuditEntity, { where, order: { id: 'DESC' }, take: AUDIT_PAGE + 1 })
     return {
       more: rows.length > AUDIT_PAGE,
-      entries: rows
-        .slice(0, AUDIT_PAGE)
-        .map(({ id, at, by, address, action: done, what }) => ({
-          id,
-          at: at.toISOString(),
-          by,
-          address,
-          action: done,
-          what,
-        })),
+      entries: rows.slice(0, AUDIT_PAGE).map(({ id, at, by, address, action: done, what }) => ({
+        id,
+        at: at.toISOString(),
+        by,
+        address,
+        action: done,
+        what,
+      })),
     }
   }
 }

@@ -81,7 +81,7 @@ describe('the audit log', () => {
     await request(at.app).get('/api/people').set('Cookie', cookies.apprentice).expect(403)
     const { entries } = await audit()
     expect(entries.slice(0, 6).map(({ by, action, what }) => [by, action, what])).toEqual([
-      ['Pip', 'refused', 'GET /people'],
+      ['Pip', 'refused', 'to read people'],
       ['', 'sign-in-refused', 'nobody on the list'],
       ['', 'sign-in-refused', 'Tobias'],
       ['Tobias', 'sign-in', ''],

@@ -8,7 +8,7 @@ import {
   type Role,
 } from '@emery/core/api'
 import { managerOf } from '../database/unit-of-work.ts'
-import { KINDS } from './kinds.ts'
+import { driveTitle, KINDS } from './kinds.ts'
 
 const DAY_MS = 24 * 3600_000
 
@@ -36,7 +36,7 @@ export class DeletedService {
         const { table, title } = kind
         const drive = kind.ofDrive
           ? {
-              columns: 'drive.id AS driveId, drive.name AS driveName',
+              columns: `drive.id AS driveId, ${driveTitle('drive')} AS driveName`,
               join: JOIN_DRIVE,
               and: 'AND drive.deletedAt IS NULL',
             }

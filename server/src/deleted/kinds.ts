@@ -24,6 +24,11 @@ const ofDrive = (kind: DeletedKind, named: string, title: string): Kind => ({
   needs: 'mechanic',
 })
 
+/** A drive with the vehicle it is on: many are called “Main drive”. */
+export function driveTitle(drive: string): string {
+  return `CONCAT_WS(', ', (SELECT vehicle.name FROM vehicles vehicle WHERE vehicle.id = ${drive}.vehicleId), ${drive}.name)`
+}
+
 /** What is nested stands before what it is nested in. */
 export const KINDS: readonly Kind[] = [
   ofDrive('fitting', 'fittings', 'subject.mark'),

@@ -40,6 +40,9 @@ const RIGHTS: readonly Right[] = [
   },
 ]
 
+/** What a method does, for the audit log. */
+const WORDS: Readonly<Record<string, string>> = { GET: 'read', POST: 'add to', PUT: 'change', DELETE: 'delete' }
+
 /** What a request needs; undefined for what nobody may. */
 export function neededFor(method: string, path: string): Needed | undefined {
   return RIGHTS.find((right) => (right.method === '*' || right.method === method) && right.path.test(path))?.needs
@@ -58,7 +61,7 @@ export function enforceRights(sessions: SessionService, audit: AuditLog): Reques
       if (needed === undefined) throw new ApiError('NOT_FOUND')
       response.locals['person'] = person
       if (!mayAs(person.role, needed)) {
-        await audit.add('refused', askerOf(request, response), `${method} ${path}`)
+        await audit.add('refused', askerOf(request, response), `to ${WORDS[method] ?? method} ${path.slice(1)}`)
         throw new ApiError('NOT_ALLOWED')
       }
     }

@@ -48,7 +48,6 @@ export function AuditScreen() {
         />
         <Select
           aria-label="Show only"
-          size="large"
           allowClear
           placeholder="Everything"
           style={{ width: 220 }}
@@ -81,7 +80,7 @@ export function AuditScreen() {
           <tbody>
             {entries.map(({ id, at, by, address, action: done, what }) => (
               <tr key={id}>
-                <td className="figures">{dayjs(at).format('D MMM YYYY, HH:mm')}</td>
+                <td>{dayjs(at).format('D MMM YYYY, HH:mm')}</td>
                 <td>{by === '' ? 'Nobody signed in' : by}</td>
                 <td>
                   <b>{ACTION_WORDS[done]}</b> {what}
