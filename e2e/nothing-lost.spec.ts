@@ -62,6 +62,63 @@ test.describe('with the server away', () => {
   })
 })
 
+test.describe('with the server away', () => {
+  test.use({ mayComplain: /ERR_FAILED|Failed to load resource|Failed to fetch/ })
+
+  test('writes of every screen outlive the page, are listed, and are sent once, in their order', async ({
+    emery,
+    page,
+    context,
+  }) => {
+    const plate = `KW ${test.info().workerIndex}${Date.now() % 10_000}`
+    const { id } = (await (
+      await page.request.post(`${address()}/api/vehicles`, {
+        data: { name: 'Kittiwake wagon', plate, engine: '', distance: null, notes: '' },
+      })
+    ).json()) as { id: string }
+    await emery.open(`/vehicles/${id}`)
+    // What is sent arrives, and no answer comes back.
+    await context.route('**/api/vehicles/*', async (route) => {
+      if (route.request().method() === 'GET') return route.continue()
+      await route.fetch()
+      return route.abort()
+    })
+    await page.getByLabel('Engine').fill('1.9')
+    await page.getByLabel('Notes').click()
+    await expect(page.getByRole('alert')).toContainText('kept in this browser')
+    await page.getByLabel('Notes').fill('knocks when cold')
+    await page.getByLabel('Engine').click()
+    await expect(page.getByRole('alert')).toContainText('kept in this browser')
+
+    await page.goto('about:blank')
+    await emery.open('/shelf')
+    await expect(page.getByText(/waiting for the server/)).toBeVisible({ timeout: 30_000 })
+    await page.getByText(/waiting for the server/).click()
+    await expect(page.getByText('Vehicle changed').first()).toBeVisible()
+    await context.unroute('**/api/vehicles/*')
+    await expect(page.getByText(/waiting for the server/)).toBeHidden({ timeout: 30_000 })
+    const vehicle = (await (await page.request.get(`${address()}/api/vehicles/${id}`)).json()) as object
+    expect(vehicle).toMatchObject({ engine: '1.9', notes: 'knocks when cold', version: 3 })
+  })
+
+  test('a screen that was never loaded says so in its own place; the rest of the page lives on', async ({
+    emery,
+    page,
+    context,
+  }) => {
+    await emery.open('/shelf')
+    await expect(page.getByRole('heading', { name: 'Shelf' })).toBeVisible()
+    await context.route('**/*', (route) => route.abort())
+    await page.getByRole('link', { name: 'Rules' }).click()
+    await expect(page.getByText('This screen is not loaded yet')).toBeVisible()
+    await page.getByRole('button', { name: 'Try again' }).click()
+    await expect(page.getByRole('alert')).toContainText('still not responding')
+    await context.unroute('**/*')
+    await page.getByRole('button', { name: 'Try again' }).click()
+    await expect(page.getByRole('heading', { name: 'Rules' })).toBeVisible()
+  })
+})
+
 test.describe('with someone else at the same drive', () => {
   test.use({ mayComplain: /409/ })
 

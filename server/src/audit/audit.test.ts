@@ -31,8 +31,8 @@ afterAll(() => at.close())
 const audit = async (query = '') => (await request(at.app).get(`/api/audit${query}`).expect(200)).body as AuditPage
 const deleted = async (cookie?: string) => {
   const asked = request(at.app).get('/api/deleted')
-  const { body } = await (cookie === undefined ? asked : asked.set('Cookie', cookie)).expect(200)
-  return (body as { readonly deleted: readonly DeletedRecord[] }).deleted
+  const answer = await (cookie === undefined ? asked : asked.set('Cookie', cookie)).expect(200)
+  return (answer.body as { readonly deleted: readonly DeletedRecord[] }).deleted
 }
 const addVehicle = async (name: string) =>
   (await request(at.app).post('/api/vehicles').send({ name, plate: 'HR-9', engine: '', distance: null, notes: '' }))

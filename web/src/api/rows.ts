@@ -1,4 +1,5 @@
 import { ask } from './client.ts'
+import { write } from './write.ts'
 
 /** A whole table over a workshop's wireless takes its time. */
 const TIMEOUT_MS = 120_000
@@ -17,9 +18,9 @@ export function rowsApi<Fields extends object, Row>(path: string, named: string)
   const rowsOf = (answer: Readonly<Record<string, Row[]>>) => answer[named] ?? []
   return {
     list: async () => rowsOf(await ask(path, { timeout: TIMEOUT_MS })),
-    add: async (rows) => rowsOf(await ask(path, { method: 'POST', json: { [named]: rows }, timeout: TIMEOUT_MS })),
-    save: (id, basedOn, fields) => ask<Row>(`${path}/${id}`, { method: 'PUT', json: { basedOn, ...fields } }),
-    remove: (id, basedOn) => ask<undefined>(`${path}/${id}?basedOn=${basedOn}`, { method: 'DELETE' }),
-    restore: (id) => ask<Row>(`${path}/${id}/restore`, { method: 'POST' }),
+    add: async (rows) => rowsOf(await write({ method: 'POST', path, json: { [named]: rows }, timeout: TIMEOUT_MS })),
+    save: (id, basedOn, fields) => write<Row>({ method: 'PUT', path: `${path}/${id}`, json: { basedOn, ...fields } }),
+    remove: (id, basedOn) => write<undefined>({ method: 'DELETE', path: `${path}/${id}?basedOn=${basedOn}` }),
+    restore: (id) => write<Row>({ method: 'POST', path: `${path}/${id}/restore` }),
   }
 }

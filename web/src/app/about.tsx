@@ -16,7 +16,7 @@ const NOTICES = [
 ]
 
 /** What Emery is, and the licences of what ships with it. */
-export default function About({ onClose }: AboutProps) {
+export function About({ onClose }: AboutProps) {
   return (
     <Modal open onCancel={onClose} footer={null} title="About Emery" width={640}>
       <p>Emery sizes, routes, tensions and aligns accessory drives. Figures marked nominal are averages of practice.</p>

@@ -1,6 +1,8 @@
 import { Button } from 'antd'
+import { useState } from 'react'
 import { Link, useRouteError } from 'react-router'
 import { Notice } from '../ui/notice.tsx'
+import { isNotFetched, reloadIfAnswered } from './chunks.ts'
 
 export function NoSuchPage() {
   return (
@@ -19,6 +21,28 @@ export function Crash() {
       <Button type="primary" onClick={() => location.reload()}>
         Reopen
       </Button>
+    </Notice>
+  )
+}
+
+/** In place of a screen that fails, or that was never loaded before the server went away; what is round it lives on. */
+export function ScreenFailed() {
+  const error = useRouteError()
+  return isNotFetched(error) ? <NotLoaded /> : <Crash />
+}
+
+function NotLoaded() {
+  const [stillAway, setStillAway] = useState(false)
+  const again = async () => setStillAway(!(await reloadIfAnswered()))
+  return (
+    <Notice
+      title="This screen is not loaded yet"
+      detail="The Emery server is not responding. Screens that were open before go on working."
+    >
+      <Button type="primary" onClick={() => void again()}>
+        Try again
+      </Button>
+      {stillAway && <p role="alert">The server is still not responding.</p>}
     </Notice>
   )
 }

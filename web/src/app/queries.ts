@@ -5,7 +5,10 @@ import { sessionQuery } from '../people/people-api.ts'
 /** What has been fetched from the server, for the whole application. */
 export const queries = new QueryClient({
   defaultOptions: {
+    // Emery may run on this very machine: whether the browser sees a network says nothing about it.
+    mutations: { networkMode: 'always' },
     queries: {
+      networkMode: 'always',
       // What the server refuses it will refuse again; only a server that is away is worth asking twice.
       retry: (failures, error) => error instanceof RequestFailure && error.away && failures < 3,
     },

@@ -1,7 +1,7 @@
 import { createBrowserRouter, Navigate } from 'react-router'
 import { boardCountsQuery, boardDuesQuery, boardFilter, boardQuery } from '../jobs/jobs-api.ts'
 import { driveListQuery } from '../drives/drives-api.ts'
-import { Crash, NoSuchPage } from './error-pages.tsx'
+import { Crash, NoSuchPage, ScreenFailed } from './error-pages.tsx'
 import { askAhead, queries } from './queries.ts'
 import { Shell } from './shell.tsx'
 
@@ -10,122 +10,130 @@ export const router = createBrowserRouter([
     element: <Shell />,
     errorElement: <Crash />,
     children: [
-      { index: true, element: <Navigate to="/drives" replace /> },
       {
-        path: 'drives',
-        loader: () => {
-          void askAhead(() => queries.query({ ...driveListQuery(''), staleTime: 0 }))
-          return null
-        },
-        lazy: async () => ({ Component: (await import('../drives/drives-screen.tsx')).DrivesScreen }),
-        hydrateFallbackElement: <p role="status">Loading drives …</p>,
+        // A screen that fails leaves the frame round it as it is.
+        errorElement: <ScreenFailed />,
+        children: [
+          { index: true, element: <Navigate to="/drives" replace /> },
+          {
+            path: 'drives',
+            loader: () => {
+              void askAhead(() => queries.query({ ...driveListQuery(''), staleTime: 0 }))
+              return null
+            },
+            lazy: async () => ({ Component: (await import('../drives/drives-screen.tsx')).DrivesScreen }),
+            hydrateFallbackElement: <p role="status">Loading drives …</p>,
+          },
+          {
+            path: 'board',
+            loader: ({ request }) => {
+              const filter = boardFilter(new URL(request.url).searchParams)
+              void askAhead(() =>
+                Promise.all([
+                  queries.infiniteQuery({ ...boardQuery(filter), staleTime: 0 }),
+                  queries.query({ ...boardCountsQuery(), staleTime: 0 }),
+                  queries.query({ ...boardDuesQuery(), staleTime: 0 }),
+                ]),
+              )
+              return null
+            },
+            // Typing narrows the list in the address; the screen asks for that itself.
+            shouldRevalidate: () => false,
+            lazy: async () => ({ Component: (await import('../jobs/board/board-screen.tsx')).BoardScreen }),
+            hydrateFallbackElement: <p role="status">Loading jobs …</p>,
+          },
+          {
+            path: 'vehicles',
+            lazy: async () => ({ Component: (await import('../vehicles/vehicles-screen.tsx')).VehiclesScreen }),
+            hydrateFallbackElement: <p role="status">Loading vehicles …</p>,
+          },
+          {
+            path: 'vehicles/:vehicleId',
+            lazy: async () => ({ Component: (await import('../vehicles/vehicle-screen.tsx')).VehicleScreen }),
+            hydrateFallbackElement: <p role="status">Loading the vehicle …</p>,
+          },
+          {
+            path: 'drives/new',
+            lazy: async () => ({ Component: (await import('../start/new-drive-screen.tsx')).NewDriveScreen }),
+            hydrateFallbackElement: <p role="status">Loading …</p>,
+          },
+          {
+            path: 'drives/:driveId/history',
+            lazy: async () => ({ Component: (await import('../history/history-screen.tsx')).HistoryScreen }),
+            hydrateFallbackElement: <p role="status">Loading versions …</p>,
+          },
+          {
+            path: 'drives/:driveId/card/:beltId',
+            lazy: async () => ({ Component: (await import('../card/belt-card-screen.tsx')).BeltCardScreen }),
+            hydrateFallbackElement: <p role="status">Loading the belt card …</p>,
+          },
+          {
+            path: 'drives/:driveId/job/:jobId/sheet',
+            lazy: async () => ({ Component: (await import('../jobs/sheet/job-sheet-screen.tsx')).JobSheetScreen }),
+            hydrateFallbackElement: <p role="status">Loading the sheet …</p>,
+          },
+          {
+            path: 'shelf',
+            lazy: async () => ({ Component: (await import('../shelf/shelf-screen.tsx')).ShelfScreen }),
+            hydrateFallbackElement: <p role="status">Loading the shelf …</p>,
+          },
+          {
+            path: 'noise/:driveId?',
+            lazy: async () => ({ Component: (await import('../noise/noise-screen.tsx')).NoiseScreen }),
+            hydrateFallbackElement: <p role="status">Loading …</p>,
+          },
+          {
+            path: 'noise/:driveId/sheet/:diagnosisId',
+            lazy: async () => ({
+              Component: (await import('../noise/diagnosis-sheet-screen.tsx')).DiagnosisSheetScreen,
+            }),
+            hydrateFallbackElement: <p role="status">Loading the sheet …</p>,
+          },
+          {
+            path: 'inspection/:driveId/sheet/:inspectionId',
+            lazy: async () => ({
+              Component: (await import('../inspection/inspection-sheet-screen.tsx')).InspectionSheetScreen,
+            }),
+            hydrateFallbackElement: <p role="status">Loading the sheet …</p>,
+          },
+          {
+            path: 'inspection/:driveId?',
+            lazy: async () => ({ Component: (await import('../inspection/inspection-screen.tsx')).InspectionScreen }),
+            hydrateFallbackElement: <p role="status">Loading the inspection …</p>,
+          },
+          {
+            path: 'people',
+            lazy: async () => ({ Component: (await import('../people/people-screen.tsx')).PeopleScreen }),
+            hydrateFallbackElement: <p role="status">Loading the list …</p>,
+          },
+          {
+            path: 'audit',
+            lazy: async () => ({ Component: (await import('../audit/audit-screen.tsx')).AuditScreen }),
+            hydrateFallbackElement: <p role="status">Loading the audit log …</p>,
+          },
+          {
+            path: 'deleted',
+            lazy: async () => ({ Component: (await import('../deleted/deleted-screen.tsx')).DeletedScreen }),
+            hydrateFallbackElement: <p role="status">Loading the list …</p>,
+          },
+          {
+            path: 'rules/noise',
+            lazy: async () => ({ Component: (await import('../knowledge/knowledge-screen.tsx')).KnowledgeScreen }),
+            hydrateFallbackElement: <p role="status">Loading causes and tests …</p>,
+          },
+          {
+            path: 'rules',
+            lazy: async () => ({ Component: (await import('../rules/rules-screen.tsx')).RulesScreen }),
+            hydrateFallbackElement: <p role="status">Loading rules …</p>,
+          },
+          {
+            path: 'drives/:driveId/:step?',
+            lazy: async () => ({ Component: (await import('../drive-screen/open-drive-screen.tsx')).OpenDriveScreen }),
+            hydrateFallbackElement: <p role="status">Loading the drive …</p>,
+          },
+          { path: '*', element: <NoSuchPage /> },
+        ],
       },
-      {
-        path: 'board',
-        loader: ({ request }) => {
-          const filter = boardFilter(new URL(request.url).searchParams)
-          void askAhead(() =>
-            Promise.all([
-              queries.infiniteQuery({ ...boardQuery(filter), staleTime: 0 }),
-              queries.query({ ...boardCountsQuery(), staleTime: 0 }),
-              queries.query({ ...boardDuesQuery(), staleTime: 0 }),
-            ]),
-          )
-          return null
-        },
-        // Typing narrows the list in the address; the screen asks for that itself.
-        shouldRevalidate: () => false,
-        lazy: async () => ({ Component: (await import('../jobs/board/board-screen.tsx')).BoardScreen }),
-        hydrateFallbackElement: <p role="status">Loading jobs …</p>,
-      },
-      {
-        path: 'vehicles',
-        lazy: async () => ({ Component: (await import('../vehicles/vehicles-screen.tsx')).VehiclesScreen }),
-        hydrateFallbackElement: <p role="status">Loading vehicles …</p>,
-      },
-      {
-        path: 'vehicles/:vehicleId',
-        lazy: async () => ({ Component: (await import('../vehicles/vehicle-screen.tsx')).VehicleScreen }),
-        hydrateFallbackElement: <p role="status">Loading the vehicle …</p>,
-      },
-      {
-        path: 'drives/new',
-        lazy: async () => ({ Component: (await import('../start/new-drive-screen.tsx')).NewDriveScreen }),
-        hydrateFallbackElement: <p role="status">Loading …</p>,
-      },
-      {
-        path: 'drives/:driveId/history',
-        lazy: async () => ({ Component: (await import('../history/history-screen.tsx')).HistoryScreen }),
-        hydrateFallbackElement: <p role="status">Loading versions …</p>,
-      },
-      {
-        path: 'drives/:driveId/card/:beltId',
-        lazy: async () => ({ Component: (await import('../card/belt-card-screen.tsx')).BeltCardScreen }),
-        hydrateFallbackElement: <p role="status">Loading the belt card …</p>,
-      },
-      {
-        path: 'drives/:driveId/job/:jobId/sheet',
-        lazy: async () => ({ Component: (await import('../jobs/sheet/job-sheet-screen.tsx')).JobSheetScreen }),
-        hydrateFallbackElement: <p role="status">Loading the sheet …</p>,
-      },
-      {
-        path: 'shelf',
-        lazy: async () => ({ Component: (await import('../shelf/shelf-screen.tsx')).ShelfScreen }),
-        hydrateFallbackElement: <p role="status">Loading the shelf …</p>,
-      },
-      {
-        path: 'noise/:driveId?',
-        lazy: async () => ({ Component: (await import('../noise/noise-screen.tsx')).NoiseScreen }),
-        hydrateFallbackElement: <p role="status">Loading …</p>,
-      },
-      {
-        path: 'noise/:driveId/sheet/:diagnosisId',
-        lazy: async () => ({ Component: (await import('../noise/diagnosis-sheet-screen.tsx')).DiagnosisSheetScreen }),
-        hydrateFallbackElement: <p role="status">Loading the sheet …</p>,
-      },
-      {
-        path: 'inspection/:driveId/sheet/:inspectionId',
-        lazy: async () => ({
-          Component: (await import('../inspection/inspection-sheet-screen.tsx')).InspectionSheetScreen,
-        }),
-        hydrateFallbackElement: <p role="status">Loading the sheet …</p>,
-      },
-      {
-        path: 'inspection/:driveId?',
-        lazy: async () => ({ Component: (await import('../inspection/inspection-screen.tsx')).InspectionScreen }),
-        hydrateFallbackElement: <p role="status">Loading the inspection …</p>,
-      },
-      {
-        path: 'people',
-        lazy: async () => ({ Component: (await import('../people/people-screen.tsx')).PeopleScreen }),
-        hydrateFallbackElement: <p role="status">Loading the list …</p>,
-      },
-      {
-        path: 'audit',
-        lazy: async () => ({ Component: (await import('../audit/audit-screen.tsx')).AuditScreen }),
-        hydrateFallbackElement: <p role="status">Loading the audit log …</p>,
-      },
-      {
-        path: 'deleted',
-        lazy: async () => ({ Component: (await import('../deleted/deleted-screen.tsx')).DeletedScreen }),
-        hydrateFallbackElement: <p role="status">Loading the list …</p>,
-      },
-      {
-        path: 'rules/noise',
-        lazy: async () => ({ Component: (await import('../knowledge/knowledge-screen.tsx')).KnowledgeScreen }),
-        hydrateFallbackElement: <p role="status">Loading causes and tests …</p>,
-      },
-      {
-        path: 'rules',
-        lazy: async () => ({ Component: (await import('../rules/rules-screen.tsx')).RulesScreen }),
-        hydrateFallbackElement: <p role="status">Loading rules …</p>,
-      },
-      {
-        path: 'drives/:driveId/:step?',
-        lazy: async () => ({ Component: (await import('../drive-screen/open-drive-screen.tsx')).OpenDriveScreen }),
-        hydrateFallbackElement: <p role="status">Loading the drive …</p>,
-      },
-      { path: '*', element: <NoSuchPage /> },
     ],
   },
 ])

@@ -1,7 +1,8 @@
 import { MoonOutlined, SearchOutlined, SunOutlined } from '@ant-design/icons'
 import { Button, Tooltip } from 'antd'
-import { lazy, Suspense, useCallback, useEffect, useMemo, useState } from 'react'
+import { useCallback, useEffect, useMemo, useState } from 'react'
 import { NavLink, Outlet, useNavigate } from 'react-router'
+import { useLater } from './chunks.ts'
 import { BoardIcon } from './icons/board-icon.tsx'
 import { CommandPalette } from './command-palette.tsx'
 import { DrivesIcon } from './icons/drives-icon.tsx'
@@ -18,11 +19,9 @@ import { InspectionIcon } from './icons/inspection-icon.tsx'
 import { UnitSwitch } from './unit-switch.tsx'
 
 // What it checks a job with is more than all of the frame.
-const WaitingJobEdits = lazy(() =>
-  import('../jobs/waiting-job-edits.tsx').then((module) => ({ default: module.WaitingJobEdits })),
-)
+const loadWaitingChanges = () => import('./waiting-changes.tsx')
 // Few ask for it, and its licences are long.
-const About = lazy(() => import('./about.tsx'))
+const loadAbout = () => import('./about.tsx')
 
 /** What an earlier visit left unsent is looked at once the screen that was opened stands. */
 const SETTLED_MS = 4000
@@ -38,6 +37,8 @@ export function Shell() {
     const timer = setTimeout(() => setSettledIn(true), SETTLED_MS)
     return () => clearTimeout(timer)
   }, [])
+  const waiting = useLater(loadWaitingChanges, settledIn)
+  const about = useLater(loadAbout, aboutOpen)
   const { units, setUnits, light, setLight } = usePreferences()
   const navigate = useNavigate()
   const switchLight = useCallback(() => setLight(light === 'dark' ? 'light' : 'dark'), [light, setLight])
@@ -130,17 +131,9 @@ export function Shell() {
           <Outlet />
         </main>
       </div>
-      {settledIn && (
-        <Suspense fallback={null}>
-          <WaitingJobEdits />
-        </Suspense>
-      )}
+      {waiting !== null && <waiting.WaitingChanges />}
       <CommandPalette open={paletteOpen} onClose={() => setPaletteOpen(false)} commands={commands} />
-      {aboutOpen && (
-        <Suspense fallback={null}>
-          <About onClose={() => setAboutOpen(false)} />
-        </Suspense>
-      )}
+      {aboutOpen && about !== null && <about.About onClose={() => setAboutOpen(false)} />}
       <KeyList open={keysOpen} onClose={() => setKeysOpen(false)} commands={commands} />
     </TopBarSetter.Provider>
   )

@@ -3,8 +3,10 @@ import { useEffect, useRef, useState } from 'react'
 import { v4 as newId } from 'uuid'
 import type { DriveRecord } from '@emery/core/api'
 import { driveKeys, saveDrive } from '../drives/drives-api.ts'
+import { usePreferences } from '../ui/preferences.ts'
 import { createBenchStore, type BenchState, type BenchStore } from './store/bench-store.ts'
-import { browserShelf, Saver, type SaveState } from './store/saver.ts'
+import { Saver, type SaveState } from './store/saver.ts'
+import { browserShelf } from './store/unsaved-shelf.ts'
 
 export interface OpenBench {
   readonly store: BenchStore
@@ -38,6 +40,14 @@ export function useBenchStore(record: DriveRecord): { readonly open: OpenBench; 
     }
   }, [store, saver, queries])
 
+  const atRisk = saveState.is === 'away' && !saveState.kept
+  useEffect(() => {
+    if (!atRisk) return undefined
+    const hold = (event: BeforeUnloadEvent) => event.preventDefault()
+    addEventListener('beforeunload', hold)
+    return () => removeEventListener('beforeunload', hold)
+  }, [atRisk])
+
   return { open: open.current, saveState }
 }
 
@@ -46,7 +56,7 @@ function openBench(record: DriveRecord, onState: (state: SaveState) => void): Op
   const saver = new Saver(
     {
       send: (save) => saveDrive(record.id, save),
-      shelf: browserShelf(record.id),
+      shelf: browserShelf(record.id, { person: usePreferences.getState().person }),
       newId,
       onState,
     },

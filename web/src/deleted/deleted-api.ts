@@ -1,6 +1,7 @@
 import { queryOptions } from '@tanstack/react-query'
 import type { DeletedRecord } from '@emery/core/api'
 import { ask } from '../api/client.ts'
+import { write } from '../api/write.ts'
 
 export const deletedKey = ['deleted'] as const
 
@@ -13,4 +14,4 @@ export function deletedQuery() {
   })
 }
 
-export const bringBack = ({ restore }: DeletedRecord) => ask<unknown>(restore, { method: 'POST' })
+export const bringBack = ({ restore }: DeletedRecord) => write<unknown>({ method: 'POST', path: restore })

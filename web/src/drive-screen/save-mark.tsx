@@ -30,7 +30,9 @@ function saveWords(state: SaveState): string {
     case 'saving':
       return 'saving …'
     case 'away':
-      return 'server not responding; saved in this browser, retrying'
+      return state.kept
+        ? 'server not responding; saved in this browser, retrying'
+        : 'server not responding, and this browser has no room: leave this page open'
     case 'conflict':
       return 'changed by someone else'
     case 'refused':

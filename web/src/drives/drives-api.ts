@@ -2,6 +2,7 @@ import { queryOptions } from '@tanstack/react-query'
 import type { DriveList, DriveRecord, ExampleDrive, RevisionRecord, RevisionSummary } from '@emery/core/api'
 import { DRIVE_MEDIA_TYPE, type CheckedDrive } from '@emery/core/drive'
 import { ask, JUST_ASKED } from '../api/client.ts'
+import { write } from '../api/write.ts'
 
 export const driveKeys = {
   /** Every list, whatever was searched for; an open drive is none of them. */
@@ -83,7 +84,8 @@ export interface CreateRequest {
   readonly reason: string
 }
 
-export const createDrive = (create: CreateRequest) => ask<DriveRecord>('/drives', { method: 'POST', json: create })
+export const createDrive = (create: CreateRequest) =>
+  write<DriveRecord>({ method: 'POST', path: '/drives', json: create })
 
 export const importDrive = (content: string) =>
   ask<DriveRecord>('/drives/import', {
@@ -92,8 +94,8 @@ export const importDrive = (content: string) =>
   })
 
 export const deleteDrive = (id: string, basedOn: number) =>
-  ask<undefined>(`/drives/${id}?basedOn=${basedOn}`, { method: 'DELETE' })
+  write<undefined>({ method: 'DELETE', path: `/drives/${id}?basedOn=${basedOn}` })
 
-export const restoreDrive = (id: string) => ask<DriveRecord>(`/drives/${id}/restore`, { method: 'POST' })
+export const restoreDrive = (id: string) => write<DriveRecord>({ method: 'POST', path: `/drives/${id}/restore` })
 
 export const exportAddress = (id: string) => `/api/drives/${id}/export`

@@ -75,7 +75,7 @@ describe('the list of drives', () => {
     }
     show(<DrivesScreen />)
     await userEvent.click(await screen.findByRole('button', { name: 'Delete Vehicle a, Blower drive' }))
-    expect(await screen.findByText('The database does not answer.')).not.toBeNull()
+    expect(await screen.findByText(/^The database does not answer\./)).not.toBeNull()
     expect(screen.getByText('Blower drive')).not.toBeNull()
   })
 })

@@ -84,7 +84,7 @@ const open = async () => {
   await screen.findByRole('list', { name: 'Parts' })
 }
 const card = () => screen.getByRole('region', { name: /^(Main belt|Crank|Upper idler|Lower idler|Tensioner)/ })
-const press = async (name: string | RegExp) => userEvent.click(screen.getByRole('button', { name }))
+const press = async (name: string | RegExp) => userEvent.click(await screen.findByRole('button', { name }))
 const pad = async (text: string) =>
   userEvent.type(within(card()).getByRole('textbox', { name: /Rib depth|Cracks|Rock/ }), `${text}{Enter}`)
 const side = () => screen.getByRole('complementary', { name: 'Summary' })

@@ -2,6 +2,7 @@ import { queryOptions } from '@tanstack/react-query'
 import type { Inspection } from '@emery/core/api'
 import type { InspectionFields } from '@emery/core/wear'
 import { ask } from '../api/client.ts'
+import { write } from '../api/write.ts'
 
 export const inspectionsKey = (driveId: string) => ['inspections', driveId] as const
 
@@ -14,10 +15,10 @@ export function inspectionsQuery(driveId: string) {
 }
 
 export const addInspection = (driveId: string, fields: InspectionFields) =>
-  ask<Inspection>(`/drives/${driveId}/inspections`, { method: 'POST', json: fields })
+  write<Inspection>({ method: 'POST', path: `/drives/${driveId}/inspections`, json: fields })
 
 export const removeInspection = (driveId: string, id: string) =>
-  ask<undefined>(`/drives/${driveId}/inspections/${id}`, { method: 'DELETE' })
+  write<undefined>({ method: 'DELETE', path: `/drives/${driveId}/inspections/${id}` })
 
 export const restoreInspection = (driveId: string, id: string) =>
-  ask<Inspection>(`/drives/${driveId}/inspections/${id}/restore`, { method: 'POST' })
+  write<Inspection>({ method: 'POST', path: `/drives/${driveId}/inspections/${id}/restore` })

@@ -2,6 +2,7 @@ import { queryOptions, useQuery } from '@tanstack/react-query'
 import type { KnowledgeSave, KnowledgeVersion, KnowledgeVersionSummary } from '@emery/core/api'
 import { NOMINAL_KNOWLEDGE, type Knowledge, type KnowledgeFile } from '@emery/core/noise'
 import { ask } from '../api/client.ts'
+import { write } from '../api/write.ts'
 
 /** The newest version of the knowledge of noises in this workshop. */
 export function knowledgeQuery() {
@@ -22,7 +23,7 @@ export function knowledgeVersionsQuery() {
 export const knowledgeVersion = (version: number) => ask<KnowledgeVersion>(`/knowledge/versions/${version}`)
 
 export const saveKnowledge = (knowledge: KnowledgeFile, save: KnowledgeSave) =>
-  ask<KnowledgeVersion>('/knowledge', { method: 'PUT', json: { ...save, knowledge } })
+  write<KnowledgeVersion>({ method: 'PUT', path: '/knowledge', json: { ...save, knowledge } })
 
 /** The knowledge that counts in this workshop; what ships with Emery until it is there. */
 export function useKnowledge(): Knowledge {

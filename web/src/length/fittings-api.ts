@@ -1,6 +1,7 @@
 import { queryOptions } from '@tanstack/react-query'
 import type { Fitting, FittingFields } from '@emery/core/api'
 import { ask } from '../api/client.ts'
+import { write } from '../api/write.ts'
 
 export const fittingsKey = (driveId: string) => ['fittings', driveId] as const
 
@@ -13,10 +14,10 @@ export function fittingsQuery(driveId: string) {
 }
 
 export const addFitting = (driveId: string, fields: FittingFields) =>
-  ask<Fitting>(`/drives/${driveId}/fittings`, { method: 'POST', json: fields })
+  write<Fitting>({ method: 'POST', path: `/drives/${driveId}/fittings`, json: fields })
 
 export const removeFitting = (driveId: string, id: string) =>
-  ask<undefined>(`/drives/${driveId}/fittings/${id}`, { method: 'DELETE' })
+  write<undefined>({ method: 'DELETE', path: `/drives/${driveId}/fittings/${id}` })
 
 export const restoreFitting = (driveId: string, id: string) =>
-  ask<Fitting>(`/drives/${driveId}/fittings/${id}/restore`, { method: 'POST' })
+  write<Fitting>({ method: 'POST', path: `/drives/${driveId}/fittings/${id}/restore` })

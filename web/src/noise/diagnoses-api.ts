@@ -1,6 +1,7 @@
 import { queryOptions } from '@tanstack/react-query'
 import type { Diagnosis, DiagnosisFields } from '@emery/core/api'
 import { ask } from '../api/client.ts'
+import { write } from '../api/write.ts'
 
 export const diagnosesKey = (driveId: string) => ['diagnoses', driveId] as const
 
@@ -13,10 +14,10 @@ export function diagnosesQuery(driveId: string) {
 }
 
 export const addDiagnosis = (driveId: string, fields: DiagnosisFields) =>
-  ask<Diagnosis>(`/drives/${driveId}/diagnoses`, { method: 'POST', json: fields })
+  write<Diagnosis>({ method: 'POST', path: `/drives/${driveId}/diagnoses`, json: fields })
 
 export const removeDiagnosis = (driveId: string, id: string) =>
-  ask<undefined>(`/drives/${driveId}/diagnoses/${id}`, { method: 'DELETE' })
+  write<undefined>({ method: 'DELETE', path: `/drives/${driveId}/diagnoses/${id}` })
 
 export const restoreDiagnosis = (driveId: string, id: string) =>
-  ask<Diagnosis>(`/drives/${driveId}/diagnoses/${id}/restore`, { method: 'POST' })
+  write<Diagnosis>({ method: 'POST', path: `/drives/${driveId}/diagnoses/${id}/restore` })

@@ -96,7 +96,7 @@ describe('the search for a noise', () => {
     await userEvent.click(within(form).getByRole('button', { name: 'Save to the drive' }))
     expect((await within(form).findByRole('alert')).textContent).toContain('still here')
     server.answers['POST /drives/k1/diagnoses'] = { status: 201, json: diagnosis }
-    await userEvent.click(within(form).getByRole('button', { name: 'Save to the drive' }))
+    await userEvent.click(await within(form).findByRole('button', { name: 'Save to the drive' }))
     await waitFor(() => expect(screen.queryByRole('dialog')).toBeNull())
     expect(server.sent.at(-1)?.body).toMatchObject({
       note: 'only on the left',

@@ -1,6 +1,7 @@
 import { queryOptions } from '@tanstack/react-query'
 import type { DeviceSession, PersonFields, PersonRecord, SessionRecord } from '@emery/core/api'
 import { ask } from '../api/client.ts'
+import { write } from '../api/write.ts'
 
 export const sessionKey = ['session'] as const
 
@@ -40,9 +41,9 @@ export function peopleQuery() {
 export const addPerson = (json: PersonFields & { readonly passphrase: string }) =>
   ask<PersonRecord>('/people', { method: 'POST', json })
 export const savePerson = (id: string, basedOn: number, fields: PersonFields) =>
-  ask<PersonRecord>(`/people/${id}`, { method: 'PUT', json: { basedOn, ...fields } })
+  write<PersonRecord>({ method: 'PUT', path: `/people/${id}`, json: { basedOn, ...fields } })
 export const removePerson = (id: string, basedOn: number) =>
-  ask<undefined>(`/people/${id}?basedOn=${basedOn}`, { method: 'DELETE' })
+  write<undefined>({ method: 'DELETE', path: `/people/${id}?basedOn=${basedOn}` })
 export const setPassphrase = (id: string, passphrase: string) =>
   ask<undefined>(`/people/${id}/passphrase`, { method: 'PUT', json: { passphrase } })
 export const changeOwnPassphrase = (old: string, passphrase: string) =>

@@ -3,6 +3,7 @@ import { Button, Modal } from 'antd'
 import { useEffect, useState, type ReactNode } from 'react'
 import type { PersonRecord, SessionRecord } from '@emery/core/api'
 import { onSignedOut } from '../api/client.ts'
+import { writesAreOf } from '../api/write.ts'
 import { sessionKey, sessionQuery } from './people-api.ts'
 import { Notice } from '../ui/notice.tsx'
 import { usePreferences } from '../ui/preferences.ts'
@@ -20,7 +21,9 @@ export function SignedIn({ children }: { readonly children: ReactNode }) {
   if (person !== null && person !== was) setWas(person)
 
   useEffect(() => {
-    if (person !== null) usePreferences.getState().setPerson(person.name)
+    if (person === null) return
+    usePreferences.getState().setPerson(person.name)
+    writesAreOf(person.name)
   }, [person])
   useEffect(
     () =>

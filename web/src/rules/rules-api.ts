@@ -3,6 +3,7 @@ import { useMemo } from 'react'
 import { shopRulesOf, type ShopRule } from '@emery/core/api'
 import { NOMINAL_RULES, type ShopRules } from '@emery/core/rules'
 import { ask } from '../api/client.ts'
+import { write } from '../api/write.ts'
 
 /** What the workshop has set otherwise than nominal. */
 export function rulesQuery() {
@@ -19,7 +20,7 @@ interface SetRule {
 }
 
 export const setRule = (key: string, fields: SetRule) =>
-  ask<ShopRule>(`/rules/${encodeURIComponent(key)}`, { method: 'PUT', json: fields })
+  write<ShopRule>({ method: 'PUT', path: `/rules/${encodeURIComponent(key)}`, json: fields })
 
 /** The values that count in this workshop; the nominal ones until they are there. */
 export function useShopRules(): ShopRules {

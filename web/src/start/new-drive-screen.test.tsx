@@ -87,7 +87,7 @@ describe('starting a drive', () => {
     show(<NewDriveScreen />)
     await tap('Fan')
     await tap('Start measuring')
-    expect(await screen.findByText('The Emery server is not responding.')).not.toBeNull()
+    expect(await screen.findByText(/^The Emery server is not responding\./)).not.toBeNull()
     expect(parts()).toHaveLength(2)
   })
 

@@ -3,6 +3,9 @@ import { render } from '@testing-library/react'
 import { App as AntApp } from 'antd'
 import type { ReactElement } from 'react'
 import { MemoryRouter, Route, Routes } from 'react-router'
+import { writesAreOf } from '../api/write.ts'
+
+let testers = 0
 
 interface Answer {
   readonly status: number
@@ -17,6 +20,8 @@ export class FakeServer {
   answers: Record<string, Answer | 'away'> = {}
 
   install(): void {
+    // Each test is somebody's of its own: nothing that another wrote is theirs.
+    writesAreOf(`tester ${++testers}`)
     Object.assign(globalThis, {
       fetch: (url: string, { method = 'GET', body }: RequestInit = {}) => {
         const key = `${method} ${url.replace(/^\/api/, '').replace(/\?.*$/, '')}`

@@ -12,9 +12,12 @@ export function VehicleFieldsForm({ vehicle }: { readonly vehicle: VehicleRecord
   const queries = useQueryClient()
   const [drafts, setDrafts] = useState<Partial<Record<keyof VehicleFields, string>>>({})
   const { mutate, error, variables } = useMutation({
+    // One field after the other, each on top of what the one before has come to: nobody is in conflict with themselves.
+    scope: { id: `vehicle-${vehicle.id}` },
     mutationFn: ({ fields, lastWasWrong = false }: { fields: Partial<VehicleFields>; lastWasWrong?: boolean }) => {
-      const { name, plate, engine, distance, notes } = vehicle
-      return saveVehicle(vehicle.id, vehicle.version, { name, plate, engine, distance, notes, ...fields }, lastWasWrong)
+      const { name, plate, engine, distance, notes, version } =
+        queries.getQueryData<VehicleRecord>(vehicleKeys.one(vehicle.id)) ?? vehicle
+      return saveVehicle(vehicle.id, version, { name, plate, engine, distance, notes, ...fields }, lastWasWrong)
     },
     onSuccess: (saved, { fields }) => {
       queries.setQueryData(vehicleKeys.one(vehicle.id), saved)
@@ -33,7 +36,7 @@ export function VehicleFieldsForm({ vehicle }: { readonly vehicle: VehicleRecord
   const field = (key: 'name' | 'plate' | 'engine' | 'notes', label: string, most: number) => {
     const leave = () => {
       const draft = drafts[key]
-      if (draft !== undefined && draft.trim() !== vehicle[key]) mutate({ fields: { [key]: draft.trim() } })
+      if (draft !== undefined && draft.trim() !== vehicle[key]) mutate({ fields: changedWords(drafts, vehicle) })
     }
     const shared = {
       maxLength: most,
@@ -53,7 +56,10 @@ export function VehicleFieldsForm({ vehicle }: { readonly vehicle: VehicleRecord
   const read = typed === undefined ? vehicle.distance : typed.trim() === '' ? null : Number(typed.replace(/[\s,]/g, ''))
   const wrong = read !== null && !Number.isFinite(read)
   const leaveDistance = () => {
-    if (typed !== undefined && !wrong && read !== vehicle.distance) mutate({ fields: { distance: read } })
+    // Refused as it stands: the way on is beside it, and asking again would take that away from under the finger.
+    const refused = lower && variables?.fields.distance === read
+    if (typed !== undefined && !wrong && !refused && read !== vehicle.distance)
+      mutate({ fields: { ...changedWords(drafts, vehicle), distance: read } })
   }
   return (
     <section className={styles['fields']} aria-label="The vehicle">
@@ -80,4 +86,15 @@ export function VehicleFieldsForm({ vehicle }: { readonly vehicle: VehicleRecord
       {error !== null && problem === undefined && <p role="alert">{error.message}</p>}
     </section>
   )
+}
+
+/** Words that were typed and differ from what is kept: those that an earlier try did not get through are in it again. */
+function changedWords(
+  { name, plate, engine, notes }: Partial<Record<keyof VehicleFields, string>>,
+  vehicle: VehicleRecord,
+): Partial<VehicleFields> {
+  const typed = Object.entries({ name, plate, engine, notes }).flatMap(([key, draft]) =>
+    draft === undefined || draft.trim() === vehicle[key as 'name'] ? [] : [[key, draft.trim()] as const],
+  )
+  return Object.fromEntries(typed)
 }

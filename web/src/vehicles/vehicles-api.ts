@@ -1,6 +1,7 @@
 import { queryOptions } from '@tanstack/react-query'
 import type { DriveRecord, VehicleFields, VehicleRecord } from '@emery/core/api'
 import { ask } from '../api/client.ts'
+import { write } from '../api/write.ts'
 
 export const vehicleKeys = {
   all: ['vehicles'] as const,
@@ -29,16 +30,17 @@ export function vehicleDrivesQuery(id: string) {
   })
 }
 
-export const addVehicle = (fields: VehicleFields) => ask<VehicleRecord>('/vehicles', { method: 'POST', json: fields })
+export const addVehicle = (fields: VehicleFields) =>
+  write<VehicleRecord>({ method: 'POST', path: '/vehicles', json: fields })
 
 /** `lastWasWrong` lets a distance be lower than the one before. */
 export const saveVehicle = (id: string, basedOn: number, fields: VehicleFields, lastWasWrong = false) =>
-  ask<VehicleRecord>(`/vehicles/${id}`, { method: 'PUT', json: { basedOn, lastWasWrong, ...fields } })
+  write<VehicleRecord>({ method: 'PUT', path: `/vehicles/${id}`, json: { basedOn, lastWasWrong, ...fields } })
 
 export const removeVehicle = (id: string, basedOn: number) =>
-  ask<undefined>(`/vehicles/${id}?basedOn=${basedOn}`, { method: 'DELETE' })
+  write<undefined>({ method: 'DELETE', path: `/vehicles/${id}?basedOn=${basedOn}` })
 
-export const restoreVehicle = (id: string) => ask<VehicleRecord>(`/vehicles/${id}/restore`, { method: 'POST' })
+export const restoreVehicle = (id: string) => write<VehicleRecord>({ method: 'POST', path: `/vehicles/${id}/restore` })
 
 /** A whole vehicle with its pictures over a workshop's wireless takes its time. */
 const ZIP_TIMEOUT_MS = 120_000
@@ -47,4 +49,4 @@ export const bringVehicleIn = (zip: Blob) =>
   ask<VehicleRecord>('/vehicles/import', { method: 'POST', file: zip, timeout: ZIP_TIMEOUT_MS })
 
 export const moveDrive = (driveId: string, vehicleId: string | null) =>
-  ask<DriveRecord>(`/drives/${driveId}/vehicle`, { method: 'PUT', json: { vehicleId } })
+  write<DriveRecord>({ method: 'PUT', path: `/drives/${driveId}/vehicle`, json: { vehicleId } })

@@ -4,7 +4,8 @@ import type { CheckedDrive } from '@emery/core/drive'
 import { RequestFailure } from '../../api/client.ts'
 import type { SaveRequest } from '../../drives/drives-api.ts'
 import { demoDrive } from '../../testing/drives.ts'
-import { browserShelf, QUIET_MS, Saver, type SaveState, type Unsaved } from './saver.ts'
+import { QUIET_MS, Saver, type SaveState, type Unsaved } from './saver.ts'
+import { browserShelf, drivesWithUnsaved } from './unsaved-shelf.ts'
 
 const ketch = demoDrive('ketch-main')
 const named = (name: string): CheckedDrive => ({ ...ketch, name })
@@ -49,7 +50,7 @@ class FakeServer {
 }
 
 let server: FakeServer
-let shelf: { value: Unsaved | null; read: () => Unsaved | null; write: (unsaved: Unsaved | null) => void }
+let shelf: { value: Unsaved | null; read: () => Unsaved | null; write: (unsaved: Unsaved | null) => boolean }
 let states: SaveState[]
 let ids: number
 
@@ -68,7 +69,14 @@ beforeEach(() => {
   server = new FakeServer()
   states = []
   ids = 0
-  shelf = { value: null, read: () => shelf.value, write: (unsaved) => (shelf.value = unsaved) }
+  shelf = {
+    value: null,
+    read: () => shelf.value,
+    write: (unsaved) => {
+      shelf.value = unsaved
+      return true
+    },
+  }
 })
 afterEach(() => void jest.useRealTimers())
 
@@ -123,9 +131,9 @@ describe('a server that is away', () => {
     const saver = newSaver()
     server.mode = 'down'
     await change(saver, 'kept')
-    expect(saver.state).toEqual({ is: 'away', retryInMs: 1000 })
+    expect(saver.state).toEqual({ is: 'away', retryInMs: 1000, kept: true })
     await pass(1000)
-    expect(saver.state).toEqual({ is: 'away', retryInMs: 2000 })
+    expect(saver.state).toEqual({ is: 'away', retryInMs: 2000, kept: true })
     expect(shelf.value?.document.name).toBe('kept')
     server.mode = 'up'
     await pass(2000)
@@ -259,12 +267,39 @@ test('a browser that keeps nothing is no obstacle', () => {
       throw new Error('switched off')
     },
   } as unknown as Storage
-  const none = browserShelf('d', closed)
-  none.write({ basedOn: 1, sent: null, document: ketch })
+  const none = browserShelf('d', { person: 'Wren', storage: closed })
+  expect(none.write({ basedOn: 1, sent: null, document: ketch })).toBe(false)
   expect(none.read()).toBeNull()
-  const open = browserShelf('d', localStorage)
-  open.write({ basedOn: 1, sent: null, document: ketch })
+  const open = browserShelf('d', { person: 'Wren' })
+  expect(open.write({ basedOn: 1, sent: null, document: ketch })).toBe(true)
   expect(open.read()?.document.name).toBe(ketch.name)
   open.write(null)
   expect(open.read()).toBeNull()
+})
+
+describe('what several pages leave of one drive', () => {
+  const left = (name: string) => ({ basedOn: 1, sent: null, document: named(name) })
+  afterEach(() => localStorage.clear())
+
+  test('is kept for each, the last is taken up first, and none is lost', () => {
+    browserShelf('d', { person: 'Wren', page: 'one' }).write(left('of the first tab'))
+    jest.advanceTimersByTime(1000)
+    browserShelf('d', { person: 'Wren', page: 'two' }).write(left('of the second tab'))
+    const later = browserShelf('d', { person: 'Wren', page: 'three' })
+    expect(later.read()?.document.name).toBe('of the second tab')
+    later.write(null)
+    const afterwards = browserShelf('d', { person: 'Wren', page: 'four' })
+    expect(afterwards.read()?.document.name).toBe('of the first tab')
+    afterwards.write(left('further on'))
+    expect(Object.keys(localStorage)).toEqual(['emery.unsaved.d.four'])
+  })
+
+  test('is nobody else’s to send', () => {
+    browserShelf('d', { person: 'Wren', page: 'one' }).write(left('Wren’s'))
+    expect(browserShelf('d', { person: 'Isla', page: 'two' }).read()).toBeNull()
+    jest.advanceTimersByTime(10_000)
+    expect(drivesWithUnsaved('Wren', 8000)).toEqual(['d'])
+    expect(drivesWithUnsaved('Wren', 20_000)).toEqual([])
+    expect(drivesWithUnsaved('Isla', 0)).toEqual([])
+  })
 })

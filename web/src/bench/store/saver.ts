@@ -1,5 +1,5 @@
 import type { DriveConflict, DriveRecord } from '@emery/core/api'
-import { checkDrive, type CheckedDrive } from '@emery/core/drive'
+import type { CheckedDrive } from '@emery/core/drive'
 import { RequestFailure } from '../../api/client.ts'
 import type { SaveRequest } from '../../drives/drives-api.ts'
 
@@ -7,8 +7,8 @@ export type SaveState =
   | { readonly is: 'saved'; readonly at: string }
   | { readonly is: 'changed' }
   | { readonly is: 'saving' }
-  /** The server does not answer; what was changed is kept in this browser and tried again. */
-  | { readonly is: 'away'; readonly retryInMs: number }
+  /** The server does not answer; what was changed is tried again, and kept in this browser where there is room. */
+  | { readonly is: 'away'; readonly retryInMs: number; readonly kept: boolean }
   | { readonly is: 'conflict'; readonly conflict: DriveConflict }
   | { readonly is: 'refused'; readonly message: string }
 
@@ -23,7 +23,8 @@ export interface Unsaved {
 /** Where changes are kept while the server is away; the browser's own storage outside tests. */
 export interface UnsavedShelf {
   readonly read: () => Unsaved | null
-  readonly write: (unsaved: Unsaved | null) => void
+  /** False where it could not be kept: there is no room, or no storage at all. */
+  readonly write: (unsaved: Unsaved | null) => boolean
 }
 
 export interface SaverParts {
@@ -54,6 +55,8 @@ export class Saver {
   /** The save that is on its way; it rejects only on a fault of the program. */
   private sending: Promise<void> | null = null
   private stopped = false
+  /** Whether what is unsaved is in this browser, and not in the page alone. */
+  private kept = true
   state: SaveState
 
   constructor(
@@ -182,13 +185,13 @@ export class Saver {
       return
     }
     const retryInMs = RETRY_MS[Math.min(this.failures, RETRY_MS.length) - 1] ?? 15_000
-    this.tell({ is: 'away', retryInMs })
+    this.tell({ is: 'away', retryInMs, kept: this.kept })
     if (!this.stopped) this.schedule(retryInMs)
   }
 
   private shelve(): void {
     const document = this.pending ?? this.sent?.document ?? null
-    this.parts.shelf.write(document === null ? null : { basedOn: this.version, sent: this.sent, document })
+    this.kept = this.parts.shelf.write(document === null ? null : { basedOn: this.version, sent: this.sent, document })
   }
 
   private tell(state: SaveState): void {
@@ -204,31 +207,4 @@ function reasonFor(done: readonly string[]): string {
   if (done.length === 0) return 'changed'
   const all = done.join(', ')
   return all.length <= MAX_REASON ? all : `${all.slice(0, MAX_REASON - 2).trimEnd()} …`
-}
-
-/** The shelf of one drive in the browser's storage. A browser that keeps nothing loses only the safety net. */
-export function browserShelf(driveId: string, storage: Storage = localStorage): UnsavedShelf {
-  const key = `emery.unsaved.${driveId}`
-  return {
-    read: () => {
-      try {
-        const text = storage.getItem(key)
-        if (text === null) return null
-        const unsaved = JSON.parse(text) as Omit<Unsaved, 'document'> & { readonly document: unknown }
-        // It may have been left by a page of an earlier version.
-        const read = checkDrive(unsaved.document)
-        return read.ok ? { ...unsaved, document: read.drive } : null
-      } catch {
-        return null
-      }
-    },
-    write: (unsaved) => {
-      try {
-        if (unsaved === null) storage.removeItem(key)
-        else storage.setItem(key, JSON.stringify(unsaved))
-      } catch {
-        // Storage is full or switched off; the document is still in the page and with the server.
-      }
-    },
-  }
 }

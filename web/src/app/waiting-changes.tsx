@@ -1,0 +1,139 @@
+import { useQueryClient, type QueryClient } from '@tanstack/react-query'
+import { App } from 'antd'
+import dayjs from 'dayjs'
+import { useEffect, useState } from 'react'
+import { Link } from 'react-router'
+import { RequestFailure } from '../api/client.ts'
+import { sendWaitingWrites, waitingWrites } from '../api/write.ts'
+import { drivesWithUnsaved } from '../bench/store/unsaved-shelf.ts'
+import { sendJobEdit, waitingJobEdits } from '../jobs/job-outbox.ts'
+import { jobsKey } from '../jobs/jobs-api.ts'
+import { usePreferences } from '../ui/preferences.ts'
+import styles from './waiting-changes.module.css'
+import { writeWords } from './write-words.ts'
+
+/** Milliseconds between two looks at what waits. */
+const EVERY_MS = 5000
+/** Younger changes are the screen's own to send. */
+const OWN_MS = 8000
+/** Bytes of room in this browser below which it is said, while there still is some. */
+const LITTLE_ROOM = 5_000_000
+
+/** One thing that waits, as it is listed. */
+interface Listed {
+  readonly id: string
+  readonly words: string
+  readonly madeAt: number | null
+  /** The screen on which it can be seen, or from which it is sent. */
+  readonly to: string | null
+}
+
+/**
+ * Sends what an earlier visit, or another screen, left unsent, and lists what of it waits. The screen a change was made on need not be
+ * open for it; only a drive is sent from its own bench, where its versions meet.
+ */
+export function WaitingChanges() {
+  const queries = useQueryClient()
+  const { message } = App.useApp()
+  const person = usePreferences((state) => state.person)
+  const [waiting, setWaiting] = useState<readonly Listed[]>([])
+  const [littleRoom, setLittleRoom] = useState(false)
+  useEffect(() => {
+    let stopped = false
+    let busy = false
+    const refused = (words: string, reason: Error) => void message.error(`Not saved: ${words}. ${reason.message}`, 12)
+    const look = async () => {
+      if (busy || stopped) return
+      busy = true
+      try {
+        setWaiting(await listed(person))
+        await sendAll(queries, person, refused)
+        setWaiting(await listed(person))
+        setLittleRoom(await hasLittleRoom())
+      } finally {
+        busy = false
+      }
+    }
+    void look()
+    const timer = setInterval(() => void look(), EVERY_MS)
+    const now = () => void look()
+    addEventListener('online', now)
+    return () => {
+      stopped = true
+      clearInterval(timer)
+      removeEventListener('online', now)
+    }
+  }, [queries, person, message])
+  if (waiting.length === 0 && !littleRoom) return null
+  return (
+    <div role="status" className={styles['waiting']}>
+      {waiting.length > 0 && (
+        <details>
+          <summary>
+            {waiting.length === 1 ? '1 change is' : `${waiting.length} changes are`} kept in this browser and waiting
+            for the server
+          </summary>
+          <ul>
+            {waiting.map(({ id, words, madeAt, to }) => (
+              <li key={id}>
+                {to === null ? words : <Link to={to}>{words}</Link>}
+                {madeAt !== null && <span className="soft"> {dayjs(madeAt).format('D MMM, HH:mm')}</span>}
+              </li>
+            ))}
+          </ul>
+        </details>
+      )}
+      {littleRoom && <p>This browser has little room left to keep changes in. Free some space on this device.</p>}
+    </div>
+  )
+}
+
+/** What waits and is not on its way from an open screen. */
+async function listed(person: string): Promise<readonly Listed[]> {
+  const isOld = ({ madeAt }: { readonly madeAt: number }) => Date.now() - madeAt > OWN_MS
+  const jobs = (await waitingJobEdits(person)).filter(isOld)
+  const writes = (await waitingWrites(person)).filter(isOld)
+  const drives = drivesWithUnsaved(person, OWN_MS)
+  return [
+    ...drives.map((id) => ({ id, words: 'Drive changed: open it to send that', madeAt: null, to: `/drives/${id}` })),
+    ...jobs.map(({ id, madeAt, change: { driveId } }) => ({
+      id,
+      words: 'Job changed',
+      madeAt,
+      to: `/drives/${driveId}/belt-change`,
+    })),
+    ...writes.map(({ id, madeAt, change }) => ({ id, words: writeWords(change), madeAt, to: null })),
+  ]
+}
+
+async function sendAll(
+  queries: QueryClient,
+  person: string,
+  refused: (words: string, reason: Error) => void,
+): Promise<void> {
+  const isOld = ({ madeAt }: { readonly madeAt: number }) => Date.now() - madeAt > OWN_MS
+  for (const each of (await waitingJobEdits(person)).filter(isOld))
+    try {
+      await sendJobEdit(queries, each)
+      void queries.invalidateQueries({ queryKey: jobsKey(each.change.driveId) })
+    } catch (reason) {
+      if (!(reason instanceof RequestFailure)) throw reason
+      if (reason.away) return
+      refused('a change to a job', reason)
+    }
+  let sent = 0
+  await sendWaitingWrites((await waitingWrites(person)).filter(isOld), ({ change }, refusal) => {
+    if (refusal === null) sent++
+    else refused(writeWords(change).toLowerCase(), refusal)
+  })
+  // Lists, dues and the Board may all show it.
+  if (sent > 0) void queries.invalidateQueries()
+}
+
+/** Whether there is little room left; false where the browser does not say. */
+async function hasLittleRoom(): Promise<boolean> {
+  // Only a page served over TLS, or from this machine, is told.
+  if (!('storage' in navigator)) return false
+  const { quota, usage } = await navigator.storage.estimate()
+  return quota !== undefined && usage !== undefined && quota - usage < LITTLE_ROOM
+}

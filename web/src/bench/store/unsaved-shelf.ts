@@ -1,0 +1,87 @@
+import { v4 as newId } from 'uuid'
+import { checkDrive } from '@emery/core/drive'
+import type { Unsaved, UnsavedShelf } from './saver.ts'
+
+/** Each page keeps what it has not saved under a key of its own: two tabs do not write over each other. */
+const THIS_PAGE = newId()
+
+const PREFIX = 'emery.unsaved.'
+
+/** As it is kept: whose it is, and when it was last changed. */
+interface Kept extends Omit<Unsaved, 'document'> {
+  readonly document: unknown
+  /** Missing where an earlier version of the page left it. */
+  readonly person?: string
+  readonly at?: number
+}
+
+interface ShelfParts {
+  /** Who works here: nobody takes up what another has left. */
+  readonly person: string
+  readonly storage?: Storage
+  readonly page?: string
+}
+
+/**
+ * The shelf of one drive in the browser's storage. It gives back what was changed last by this person, whichever page left it; what other pages
+ * left before stays for another time. A browser that keeps nothing loses only the safety net, and says so.
+ */
+export function browserShelf(
+  driveId: string,
+  { person, storage = localStorage, page = THIS_PAGE }: ShelfParts,
+): UnsavedShelf {
+  const own = `${PREFIX}${driveId}.${page}`
+  let takenUp: string | null = null
+  return {
+    read: () => {
+      try {
+        const [last] = Object.keys(storage)
+          .filter((key) => key.startsWith(`${PREFIX}${driveId}`))
+          .map((key) => ({ key, kept: JSON.parse(storage.getItem(key) ?? 'null') as Kept | null }))
+          .filter(({ kept }) => kept !== null && (kept.person ?? person) === person)
+          .toSorted((a, b) => (b.kept?.at ?? 0) - (a.kept?.at ?? 0))
+        if (last?.kept == null) return null
+        const { basedOn, sent, document } = last.kept
+        // It may have been left by a page of an earlier version.
+        const read = checkDrive(document)
+        if (!read.ok) return null
+        takenUp = last.key
+        return { basedOn, sent, document: read.drive }
+      } catch {
+        return null
+      }
+    },
+    write: (unsaved) => {
+      try {
+        if (unsaved === null) storage.removeItem(own)
+        else storage.setItem(own, JSON.stringify({ ...unsaved, person, at: Date.now() } satisfies Kept))
+        // What was taken up from another page is here now, or with the server.
+        if (takenUp !== null && takenUp !== own) storage.removeItem(takenUp)
+        takenUp = null
+        return true
+      } catch {
+        return false
+      }
+    },
+  }
+}
+
+/** Drives on which someone has left changes that the server does not have, by id; what is younger than that is still on its way. */
+export function drivesWithUnsaved(
+  person: string,
+  olderThanMs: number,
+  storage: Storage = localStorage,
+): readonly string[] {
+  try {
+    const left = Object.keys(storage)
+      .filter((key) => key.startsWith(PREFIX))
+      .flatMap((key) => {
+        const kept = JSON.parse(storage.getItem(key) ?? 'null') as Kept | null
+        const isOld = Date.now() - (kept?.at ?? 0) > olderThanMs
+        return kept?.person === person && isOld ? [key.slice(PREFIX.length).replace(/\..*$/, '')] : []
+      })
+    return [...new Set(left)]
+  } catch {
+    return []
+  }
+}
