@@ -1,12 +1,12 @@
 import { afterAll, beforeAll, expect, test } from '@jest/globals'
-import { spawnSync } from 'node:child_process'
+import { spawn, spawnSync } from 'node:child_process'
 import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { gzipSync } from 'node:zlib'
 import { createConnection } from 'mysql2/promise'
 import { startDatabase } from './lib/database.mjs'
-import { backUp, restore } from './lib/backup.mjs'
+import { backUp, mustBeOneState, restore } from './lib/backup.mjs'
 import { DEMO, ROOT } from './lib/places.mjs'
 import { startServer } from './lib/server.mjs'
 
@@ -74,6 +74,60 @@ test('backup, wipe, restore gives the same rows', async () => {
   // A copy is never written over another.
   await expect(backUp(database.url, file)).rejects.toThrow('is there already')
 }, 120_000)
+
+const runs = (few, many) => (process.env.EMERY_ENDURE === undefined ? few : many)
+
+test('a restore that is killed leaves what was there before, or the copy, and can be done again', async () => {
+  const file = join(folder, 'copy.sql.gz')
+  const copied = await everything(database.url)
+  const change = () => sql(database.url, (ask) => ask('UPDATE people SET name = CONCAT(name, "!") ORDER BY id LIMIT 1'))
+  const killedAfter = async (ms) => {
+    const child = spawn(
+      process.execPath,
+      [
+        '-e',
+        'const [url, file] = process.argv.slice(1); import("./tools/lib/backup.mjs").then((m) => m.restore(url, file))',
+        database.url,
+        file,
+      ],
+      { cwd: ROOT, stdio: 'ignore', detached: true },
+    )
+    const ended = new Promise((resolve) => child.once('exit', (code) => resolve(code === 0)))
+    // With the database's own program that it has started: as when a machine is switched off.
+    const timer = setTimeout(() => process.kill(-child.pid, 'SIGKILL'), ms)
+    const whole = await ended
+    clearTimeout(timer)
+    // What the database has begun it brings to its end.
+    while ((await sql(database.url, (ask) => ask('SHOW PROCESSLIST'))).length > 1)
+      await new Promise((resolve) => setTimeout(resolve, 20))
+    return whole
+  }
+  const outcomes = new Set()
+  const step = runs(200, 50)
+  for (let ms = 50, whole = false; !whole; ms += step) {
+    await change()
+    const changed = await everything(database.url)
+    whole = await killedAfter(ms)
+    await mustBeOneState(database.url)
+    const now = await everything(database.url)
+    const [isCopy, isOld] = [copied, changed].map((state) => JSON.stringify(state) === JSON.stringify(now))
+    expect({ ms, isCopy, isOld }).toEqual({ ms, isCopy: !isOld, isOld: !isCopy })
+    outcomes.add(isCopy ? 'the copy' : 'as before')
+  }
+  expect([...outcomes].toSorted()).toEqual(['as before', 'the copy'])
+}, 600_000)
+
+test('a state between two is refused with the way out of it', async () => {
+  const { pathname } = new URL(database.url)
+  for (const of of ['restoring', 'replaced'])
+    await sql(database.url, async (ask) => {
+      await ask(`CREATE DATABASE IF NOT EXISTS \`${pathname.slice(1)}_${of}\``)
+      await ask(`CREATE TABLE \`${pathname.slice(1)}_${of}\`.some (id int)`)
+    })
+  await expect(mustBeOneState(database.url)).rejects.toThrow('Put it back again')
+  await restore(database.url, join(folder, 'copy.sql.gz'))
+  await mustBeOneState(database.url)
+}, 60_000)
 
 test.each([
   ['a file that is none', () => Buffer.from('hello'), 'is no copy of Emery’s'],

@@ -14,7 +14,7 @@ await runMain(async () => {
   await bundleForTests()
   const reports = join(ROOT, 'test-results')
   mkdirSync(reports, { recursive: true })
-  const enduring = execFileSync('git', ['grep', '-lE', '\\bruns\\(', '--', '*.test.ts', '*.test.tsx'], {
+  const enduring = execFileSync('git', ['grep', '-lE', '\\bruns\\(', '--', '*.test.ts', '*.test.tsx', '*.test.mjs'], {
     cwd: ROOT,
     encoding: 'utf8',
   })

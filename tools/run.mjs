@@ -1,4 +1,6 @@
+import { appendFileSync } from 'node:fs'
 import { join } from 'node:path'
+import { mustBeOneState } from './lib/backup.mjs'
 import { startDatabase } from './lib/database.mjs'
 import { isFree } from './lib/free-port.mjs'
 import { DATA, DEFAULT_PORT, DEMO, WEB_DIST } from './lib/places.mjs'
@@ -6,8 +8,10 @@ import { Hindrance, runMain, say } from './lib/say.mjs'
 import { startServer } from './lib/server.mjs'
 import { buildWeb, setUp } from './lib/set-up.mjs'
 
-/** Restarts within a minute after which something is thought to be wrong for good. */
-const MOST_RESTARTS = 5
+/** Milliseconds to wait before what stopped by itself is started again, longer the more often it did within a minute. */
+const WAITS_MS = [0, 1000, 2000, 5000, 10_000, 30_000]
+
+const LOG = join(DATA, 'emery.log')
 
 const demo = process.argv.includes('--demo')
 const host = process.env.EMERY_HOST ?? '127.0.0.1'
@@ -43,7 +47,10 @@ class Emery {
     this.database = await startDatabase(DATA, { port: this.database?.port })
     // The made-up garage never mixes with a workshop's own drives.
     this.databaseUrl = demo ? this.database.demoUrl : this.database.url
-    this.database.onExit(() => void this.mend('The database', () => this.startDatabase()))
+    await mustBeOneState(this.databaseUrl)
+    this.database.onExit(
+      (code, signal) => void this.mend('The database', () => this.startDatabase(), endWords(code, signal)),
+    )
   }
 
   async startServer() {
@@ -52,41 +59,61 @@ class Emery {
       host,
       port,
       webDir: WEB_DIST,
-      logFile: join(DATA, 'emery.log'),
+      logFile: LOG,
       ...(demo ? { demoDir: DEMO } : {}),
     })
-    this.server.child.on('exit', () => void this.mend('The server', () => this.startServer()))
+    this.server.child.on('exit', (code, signal) => {
+      const why = [endWords(code, signal), this.server.lastWords()].filter((part) => part !== '').join(': ')
+      void this.mend('The server', () => this.startServer(), why)
+    })
   }
 
-  /** Starts again what has stopped by itself, on the port it had, so that open pages find it where it was. */
-  async mend(what, start) {
+  /**
+   * Starts again what has stopped by itself, on the port it had, so that open pages find it where it was. It never gives up: whatever is in the
+   * way, a full disk say, may be out of it a minute later.
+   */
+  async mend(what, start, why = '') {
     if (this.stopping) return
     const now = Date.now()
     this.restarts = [...this.restarts.filter((at) => now - at < 60_000), now]
-    if (this.restarts.length > MOST_RESTARTS) {
-      say(`${what} keeps stopping; ${join(DATA, 'emery.log')} and mariadb.log beside it say why.`)
-      process.exitCode = 1
-      await this.stop()
-      return
-    }
-    say(`${what} stopped by itself; starting it again.`)
+    const wait = WAITS_MS[Math.min(this.restarts.length, WAITS_MS.length) - 1]
+    const when = wait === 0 ? '' : ` in ${wait / 1000} s`
+    this.note(`${what} stopped by itself${why === '' ? '' : ` (${why})`}; starting it again${when}.`)
+    await new Promise((resolve) => (this.woken = setTimeout(resolve, wait)))
+    if (this.stopping) return
     try {
       await start()
     } catch (error) {
-      say(error instanceof Error ? error.message : String(error))
-      await this.mend(what, start)
+      await this.mend(what, start, error instanceof Error ? error.message : String(error))
+    }
+  }
+
+  /** Says something, and keeps it in the log for whoever looks later. */
+  note(text) {
+    say(text)
+    try {
+      appendFileSync(LOG, `${JSON.stringify({ time: Date.now(), level: 50, msg: text })}\n`)
+    } catch {
+      // A log that cannot be written stops nothing.
     }
   }
 
   async stop() {
     if (this.stopping) return
     this.stopping = true
+    clearTimeout(this.woken)
     say('\nStopping …')
     await this.server?.stop()
     await this.database?.stop()
     say('Stopped. Everything is kept.')
     process.exit()
   }
+}
+
+/** How a process ended, as its last sign; empty where nobody saw it. */
+function endWords(code, signal) {
+  if (signal != null) return signal
+  return code == null ? '' : `exit code ${code}`
 }
 
 await runMain(async () => {

@@ -89,10 +89,32 @@ test('what stops by itself is started again where it was', async () => {
   await says(demo, 'Emery is ready')
   const { pid } = JSON.parse(readFileSync(join(folder, 'database.json'), 'utf8'))
   process.kill(pid, 'SIGKILL')
-  await says(demo, 'The database stopped by itself; starting it again.')
+  await says(demo, 'The database stopped by itself (SIGKILL); starting it again.')
   const health = async () => (await fetch(`http://127.0.0.1:${port}/api/health`)).status
   while ((await health()) !== 200) await new Promise((resolve) => setTimeout(resolve, 100))
   expect(await drives()).toBe(10)
+  demo.child.kill('SIGINT')
+  expect(await demo.ended).toBe(0)
+}, 120_000)
+
+test('what keeps stopping is started again, later each time; the log says why, and Ctrl-C still ends it', async () => {
+  const demo = start('--demo')
+  await says(demo, 'Emery is ready')
+  // The server's own process, by what it listens on: a child of the one that looks after it.
+  const children = () =>
+    readFileSync(`/proc/${demo.child.pid}/task/${demo.child.pid}/children`, 'utf8').trim().split(' ').map(Number)
+  const answers = () =>
+    ask('/health').then(
+      ({ status }) => status === 200,
+      () => false,
+    )
+  const server = () => children().find((pid) => readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('main.ts'))
+  for (const again of ['starting it again.', 'starting it again in 1 s.']) {
+    while (!(await answers())) await new Promise((resolve) => setTimeout(resolve, 50))
+    process.kill(server(), 'SIGKILL')
+    await says(demo, `The server stopped by itself (SIGKILL); ${again}`)
+  }
+  expect(readFileSync(join(folder, 'emery.log'), 'utf8')).toContain('in 1 s')
   demo.child.kill('SIGINT')
   expect(await demo.ended).toBe(0)
 }, 120_000)

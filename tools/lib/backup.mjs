@@ -44,26 +44,70 @@ export async function backUp(url, file) {
   renameSync(half, file)
 }
 
-/** Puts back what a copy holds, over what is there. The copy is read to its end first: a broken one changes nothing. */
+/**
+ * Puts back what a copy holds, over what is there. The copy is read to its end first: a broken one changes nothing. It is built beside what is
+ * there and takes its place in one statement once it is whole: whoever interrupts it, at whatever point, finds what was there before or the
+ * copy, never a part of either.
+ */
 export async function restore(url, file) {
   if (!existsSync(file)) throw new Hindrance(`There is no copy at ${file}.`)
   await mustBeWhole(file)
-  const { args, env, name } = accessTo(url)
-  const run = async (input) => {
-    const client = spawn('mariadb', [...args, '--max-allowed-packet=64M', name], {
-      env,
-      stdio: ['pipe', 'pipe', 'pipe'],
-    })
-    const ended = endOf(client)
-    await pipeline(input, client.stdin)
-    await ended
-  }
-  // What came after the copy, tables of a newer Emery as well, does not stay beside it.
-  await run([
-    `DROP DATABASE \`${name}\`; CREATE DATABASE \`${name}\` CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci;`,
-  ])
-  const client = createReadStream(file).pipe(createGunzip())
-  await run(client)
+  const { name } = accessTo(url)
+  const { beside, aside } = besides(name)
+  await ask(
+    url,
+    [beside, aside]
+      .map((each) => `DROP DATABASE IF EXISTS \`${each}\`; CREATE DATABASE \`${each}\` ${IN_UTF8};`)
+      .join(' '),
+  )
+  await feed(url, beside, createReadStream(file).pipe(createGunzip()))
+  const moves = [
+    // What came after the copy, tables of a newer Emery as well, does not stay beside it.
+    ...(await tablesOf(url, name)).map((table) => `\`${name}\`.\`${table}\` TO \`${aside}\`.\`${table}\``),
+    ...(await tablesOf(url, beside)).map((table) => `\`${beside}\`.\`${table}\` TO \`${name}\`.\`${table}\``),
+  ]
+  await ask(url, `RENAME TABLE ${moves.join(', ')};`)
+  await ask(url, [beside, aside].map((each) => `DROP DATABASE \`${each}\`;`).join(' '))
+}
+
+/** Says in a sentence if putting a copy back was interrupted while it took its place; what stands then is neither the old nor the copy. */
+export async function mustBeOneState(url) {
+  const { name } = accessTo(url)
+  const { beside, aside } = besides(name)
+  // Both hold tables only between the first table moved and the last, which is one statement.
+  if ((await tablesOf(url, beside)).length > 0 && (await tablesOf(url, aside)).length > 0)
+    throw new Hindrance('Putting a copy back was interrupted. Put it back again: npm run restore -- FILE --over')
+}
+
+const IN_UTF8 = 'CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci'
+
+/** Where a copy is built, and where what was there is kept while it takes its place. */
+const besides = (name) => ({ beside: `${name}_restoring`, aside: `${name}_replaced` })
+
+async function tablesOf(url, name) {
+  const said = await ask(
+    url,
+    `SELECT TABLE_NAME FROM information_schema.TABLES WHERE TABLE_SCHEMA = '${name}' ORDER BY TABLE_NAME;`,
+  )
+  return said.split('\n').filter((line) => line !== '')
+}
+
+/** Runs statements; resolves to what they answer, a row a line. */
+const ask = (url, statements) => feed(url, undefined, [statements])
+
+async function feed(url, name, input) {
+  const { args, env } = accessTo(url)
+  const client = spawn(
+    'mariadb',
+    [...args, '--max-allowed-packet=64M', '--batch', '--skip-column-names', ...(name === undefined ? [] : [name])],
+    { env, stdio: ['pipe', 'pipe', 'pipe'] },
+  )
+  let said = ''
+  client.stdout.on('data', (chunk) => (said += chunk))
+  const ended = endOf(client)
+  await pipeline(input, client.stdin)
+  await ended
+  return said
 }
 
 /** Says in a sentence why a file is no copy to put back. */

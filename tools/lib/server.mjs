@@ -1,6 +1,7 @@
 import { fork } from 'node:child_process'
 import { join } from 'node:path'
 import { DEMO, ROOT } from './places.mjs'
+import { lastLines } from './run-command.mjs'
 import { Hindrance } from './say.mjs'
 
 /** Starts Emery's server in a process of its own; resolves once it listens, with its port. */
@@ -21,7 +22,8 @@ export function startServer({ databaseUrl, port, host, logFile, webDir, demoDir 
     stdio: ['ignore', 'inherit', 'pipe', 'ipc'],
   })
   let complaint = ''
-  child.stderr.on('data', (chunk) => (complaint += chunk))
+  // The end of it is enough to say why.
+  child.stderr.on('data', (chunk) => (complaint = (complaint + chunk).slice(-4000)))
   return new Promise((resolve, reject) => {
     child.once('exit', () =>
       reject(new Hindrance(complaint.trim() === '' ? 'The server stopped before it was ready.' : complaint.trim())),
@@ -32,6 +34,8 @@ export function startServer({ databaseUrl, port, host, logFile, webDir, demoDir 
       resolve({
         port: message.listening,
         child,
+        /** What it complained of last. */
+        lastWords: () => lastLines(complaint, 3),
         stop: () =>
           new Promise((done) => {
             if (child.exitCode !== null || child.signalCode !== null) return done()

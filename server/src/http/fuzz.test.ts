@@ -212,15 +212,23 @@ test(
     stalls.enable()
     const memory = () => Math.round(process.memoryUsage().rss / 1e6)
     const before = memory()
+    let slowest: { readonly ms: number; readonly what: string; readonly size: number }[] = []
     for (let n = 0; n < REQUESTS; n++) {
       const address = n < asked.length ? (asked[n] as Address) : fuzz.pick(asked)
       const path = fuzz.addressOf(address)
       const body = address.method === 'GET' ? undefined : fuzz.bodyOf(address)
+      const begun = performance.now()
       const response = await fetch(`${base}/api${path}`, {
         method: address.method,
         ...(body === undefined ? {} : { headers: { 'Content-Type': body.type }, body: body.content }),
       })
       const text = await response.text()
+      slowest.push({
+        ms: performance.now() - begun,
+        what: `${address.method} ${path.slice(0, 80)}`,
+        size: body?.content.length ?? 0,
+      })
+      slowest = slowest.toSorted((a, b) => b.ms - a.ms).slice(0, 8)
       answered.set(response.status, (answered.get(response.status) ?? 0) + 1)
       if (response.status >= 500)
         surprises.push(`${address.method} ${path} ${body?.content.slice(0, 400) ?? ''} → ${text}`)
@@ -231,7 +239,7 @@ test(
     // Written down, never a verdict: the machine and the asking itself are in it.
     if (runs(false, true))
       process.stdout.write(
-        `longest stall ${Math.round(stalls.max / 1e6)} ms, 99.9 % within ${Math.round(stalls.percentile(99.9) / 1e6)} ms; memory ${before} → ${memory()} MB; ${JSON.stringify([...answered])}\n`,
+        `longest stall ${Math.round(stalls.max / 1e6)} ms, 99.9 % within ${Math.round(stalls.percentile(99.9) / 1e6)} ms; memory ${before} → ${memory()} MB; ${JSON.stringify([...answered])}; slowest ${JSON.stringify(slowest)}\n`,
       )
     expect({ seed: SEED, surprises: surprises.slice(0, 20) }).toEqual({ seed: SEED, surprises: [] })
     // Requests that reached the doors, some of them past the checks: otherwise nothing was tried.
