@@ -14,7 +14,8 @@ const only = (name, from, allowed) => ({
 const FLOORS = [
   ['saving', 'ui', 'workers'],
   ['api'],
-  ['people', 'photos', 'sound', 'parts', 'drives', 'shelf', 'audit', 'deleted'],
+  ['people'],
+  ['photos', 'sound', 'parts', 'drives', 'shelf', 'audit', 'deleted'],
   ['bench'],
   ['measure', 'route', 'length', 'speeds', 'tension', 'alignment', 'knowledge', 'rules'],
   ['inspection', 'card', 'start'],

@@ -19,10 +19,10 @@ beforeAll(async () => {
   const server = await startServer({ databaseUrl: database.url, port: 0, demoDir: DEMO, logFile: join(folder, 'log') })
   await server.stop()
   await sql(database.url, (ask) =>
-    ask('INSERT INTO photos VALUES (UUID(), 2, 1, "image/png", ?, ?, "Zoë 🔧", NOW(3))', [
-      Buffer.from(Array.from({ length: 256 }, (_, i) => i)),
-      Buffer.from([0, 39, 92, 10, 26, 255]),
-    ]),
+    ask(
+      'INSERT INTO photos (id, width, height, originalType, original, screen, addedBy, addedAt) VALUES (UUID(), 2, 1, "image/png", ?, ?, "Zoë 🔧", NOW(3))',
+      [Buffer.from(Array.from({ length: 256 }, (_, i) => i)), Buffer.from([0, 39, 92, 10, 26, 255])],
+    ),
   )
 }, 120_000)
 afterAll(async () => {

@@ -50,6 +50,8 @@ interface ApiParts {
   readonly sessions: SessionService
   readonly audit: AuditLog
   readonly oneTap: boolean
+  /** Bytes that all pictures together may take. */
+  readonly pictureBytes: number
   readonly examplesDir: string | undefined
 }
 
@@ -69,9 +71,11 @@ export function apiAddresses({
   sessions,
   audit,
   oneTap,
+  pictureBytes,
   examplesDir,
 }: ApiParts): readonly ApiAddress[] {
   const jobs = new JobService(source, now)
+  const photos = new PhotoService(source, now, pictureBytes)
   const derived = new Derived(source, now)
   const onChange = (driveId: string) => derived.afterRecordsChanged(driveId)
   const write = writesOnce(source, now, audit)
@@ -83,7 +87,7 @@ export function apiAddresses({
       path: '/vehicles',
       routes: vehicleRoutes({
         vehicles: new VehicleService(source, now),
-        zips: new VehicleZipService(source, now),
+        zips: new VehicleZipService(source, now, photos),
         audit,
         write,
       }),
@@ -148,7 +152,7 @@ export function apiAddresses({
     { path: '/board', routes: boardRoutes(new BoardService(source, now)), operations: boardOperations },
     { path: '/search', routes: searchRoutes(new SearchService(source)), operations: searchOperations },
     { path: '/rules', routes: ruleRoutes(new RuleService(source, now), write), operations: ruleOperations },
-    { path: '/photos', routes: photoRoutes(new PhotoService(source, now), write), operations: photoOperations },
+    { path: '/photos', routes: photoRoutes(photos, write), operations: photoOperations },
     { path: '/deleted', routes: deletedRoutes(new DeletedService(source, now)), operations: deletedOperations },
     { path: '/audit', routes: auditRoutes(audit), operations: auditOperations },
     { path: '/examples', routes: exampleRoutes(examplesDir), operations: exampleOperations },

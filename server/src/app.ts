@@ -32,10 +32,15 @@ export interface AppParts {
   readonly requestsPerMinute?: number
   /** Whether made-up people sign in with one tap: the demo, seen from the machine it runs on. */
   readonly oneTap?: boolean
+  /** Bytes that all pictures together may take. */
+  readonly pictureBytes?: number
 }
 
 /** Far above what a hand can cause: the fastest dragging saves three times a second. */
 const REQUESTS_PER_MINUTE = 3000
+
+/** Some five thousand pictures of a telephone. */
+const PICTURE_BYTES = 20e9
 
 export function buildApp({
   source,
@@ -47,6 +52,7 @@ export function buildApp({
   proxies = [],
   requestsPerMinute = REQUESTS_PER_MINUTE,
   oneTap = false,
+  pictureBytes = PICTURE_BYTES,
 }: AppParts): Express {
   const app = express()
   app.disable('x-powered-by')
@@ -77,7 +83,7 @@ export function buildApp({
   const sessions = new SessionService(source, now)
   const audit = new AuditLog(source, now)
   api.use(enforceRights(sessions, audit))
-  const addresses = apiAddresses({ source, now, people, sessions, audit, oneTap, examplesDir })
+  const addresses = apiAddresses({ source, now, people, sessions, audit, oneTap, pictureBytes, examplesDir })
   for (const { path, routes } of addresses) api.use(path, routes)
   api.use(nothingHere)
   app.use('/api', api)

@@ -5,6 +5,8 @@ export interface Config {
   readonly hostNames: readonly string[]
   /** Proxies that are trusted, by address; `loopback` for one on this machine. */
   readonly proxies: readonly string[]
+  /** Bytes that all pictures together may take; what is usual where nothing is said. */
+  readonly pictureBytes: number | undefined
   readonly webDir: string | undefined
   readonly logFile: string | undefined
   /** Folder of the made-up garage to load at the start; none for an empty workshop. */
@@ -26,12 +28,16 @@ export function readConfig(env: Readonly<Record<string, string | undefined>>): C
   const port = Number(env['EMERY_PORT'] ?? DEFAULT_PORT)
   if (!Number.isInteger(port) || port < 0 || port > 65535)
     throw new Error('EMERY_PORT must be a port number, 0 to 65535.')
+  const pictures = env['EMERY_PICTURES_GB']
+  if (pictures !== undefined && !(Number(pictures) > 0))
+    throw new Error('EMERY_PICTURES_GB must be a number of gigabytes, like 20.')
   return {
     databaseUrl,
     host: env['EMERY_HOST'] ?? '127.0.0.1',
     port,
     hostNames: listOf(env['EMERY_HOST_NAMES']),
     proxies: listOf(env['EMERY_PROXIES']),
+    pictureBytes: pictures === undefined ? undefined : Number(pictures) * 1e9,
     webDir: env['EMERY_WEB_DIR'],
     logFile: env['EMERY_LOG_FILE'],
     demoDir: env['EMERY_DEMO_DIR'],

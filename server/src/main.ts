@@ -1,9 +1,11 @@
-import { createServer, type Server } from 'node:http'
-import pino from 'pino'
+import type { Server } from 'node:http'
 import { buildApp } from './app.ts'
 import { readConfig, type Config } from './config.ts'
 import { dataSourceFor } from './database/data-source.ts'
 import { migrate } from './database/migrate.ts'
+import { limitedServer } from './http/limited-server.ts'
+import { openLog } from './log.ts'
+import { endThreads } from './workers/pool.ts'
 import { loadDemo } from './database/load-demo.ts'
 
 /** Milliseconds an open request gets to finish after the server was told to stop. */
@@ -13,11 +15,13 @@ const now = () => new Date()
 
 async function main(): Promise<void> {
   const config = readConfig(process.env)
-  const log = pino({ base: null }, pino.destination({ dest: config.logFile ?? 1, sync: true }))
+  const log = openLog(config.logFile)
   const source = await dataSourceFor(config.databaseUrl).initialize()
-  await migrate(source)
-  if (config.demoDir !== undefined) await loadDemo(source, config.demoDir, now)
-  const { webDir, examplesDir, hostNames, proxies } = config
+  const { demoDir } = config
+  await migrate(source, async () => {
+    if (demoDir !== undefined) await loadDemo(source, demoDir, now)
+  })
+  const { webDir, examplesDir, hostNames, proxies, pictureBytes } = config
   const app = buildApp({
     source,
     log,
@@ -25,10 +29,11 @@ async function main(): Promise<void> {
     hostNames,
     proxies,
     oneTap: config.demoDir !== undefined,
+    ...(pictureBytes === undefined ? {} : { pictureBytes }),
     ...(webDir === undefined ? {} : { webDir }),
     ...(examplesDir === undefined ? {} : { examplesDir }),
   })
-  const server = createServer(app)
+  const server = limitedServer(app)
   await listen(server, config)
   log.info({ host: config.host, port: portOf(server) }, 'listening')
   process.send?.({ listening: portOf(server) })
@@ -39,7 +44,7 @@ async function main(): Promise<void> {
     stopping = true
     setTimeout(() => server.closeAllConnections(), STOPPING_TIMEOUT_MS).unref()
     server.close(() => {
-      void source.destroy().finally(() => {
+      void Promise.all([source.destroy(), endThreads()]).finally(() => {
         log.info('stopped')
         process.exit(0)
       })

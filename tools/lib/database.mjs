@@ -1,7 +1,9 @@
 import { spawn } from 'node:child_process'
 import { createHash, randomBytes } from 'node:crypto'
 import {
+  accessSync,
   closeSync,
+  constants,
   existsSync,
   mkdirSync,
   openSync,
@@ -36,7 +38,16 @@ const MOST_SOCKET_PATH = 100
  */
 export async function startDatabase(folder, { port: wantedPort, durable = true } = {}) {
   const places = placesBelow(folder)
-  mkdirSync(folder, { recursive: true, mode: 0o700 })
+  makeFolder(folder)
+  const unlock = await alone(places.lock)
+  try {
+    return await startAlone(folder, places, { wantedPort, durable })
+  } finally {
+    unlock()
+  }
+}
+
+async function startAlone(folder, places, { wantedPort, durable }) {
   const password = keptPassword(places.password)
   const running = readRunning(places)
   if (running !== undefined) return takenOver(running, places, password)
@@ -60,7 +71,48 @@ function placesBelow(folder) {
     password: join(folder, 'database-password'),
     init: join(folder, 'database-account.sql'),
     pid: join(folder, 'mariadb.pid'),
+    lock: join(folder, 'database.lock'),
     socket: socket.length > MOST_SOCKET_PATH ? join(tmpdir(), `emery-${short}.sock`) : socket,
+  }
+}
+
+function makeFolder(folder) {
+  try {
+    mkdirSync(folder, { recursive: true, mode: 0o700 })
+    accessSync(folder, constants.W_OK)
+  } catch (error) {
+    throw new Hindrance(
+      `${folder} cannot be written (${error.code}). Emery keeps its database there: give it the right to, or name another folder with EMERY_DATA_DIR.`,
+    )
+  }
+}
+
+/** Waits until no other Emery is starting on this folder, then keeps others out; what it answers lets them in again. */
+async function alone(lock) {
+  const begun = Date.now()
+  for (;;) {
+    try {
+      writeFileSync(lock, String(process.pid), { flag: 'wx', mode: 0o600 })
+      return () => rmSync(lock, { force: true })
+    } catch (error) {
+      if (error.code !== 'EEXIST') throw error
+    }
+    const holder = Number(readIfThere(lock))
+    // Left by one that was killed while it started.
+    if (holder > 0 && !isAlive(holder)) rmSync(lock, { force: true })
+    else if (Date.now() - begun > 2 * START_PATIENCE_MS)
+      throw new Hindrance(
+        `Another Emery has been starting on this folder for two minutes. If there is none, remove ${lock}.`,
+      )
+    await new Promise((resolve) => setTimeout(resolve, 100))
+  }
+}
+
+function readIfThere(path) {
+  try {
+    return readFileSync(path, 'utf8')
+  } catch {
+    return ''
   }
 }
 

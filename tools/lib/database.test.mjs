@@ -45,6 +45,36 @@ describe('the private database', () => {
     MINUTE,
   )
 
+  test(
+    'two that start at once on an empty folder share one',
+    async () => {
+      const both = await Promise.all([startDatabase(folder), startDatabase(folder)])
+      expect(both[0].pid).toBe(both[1].pid)
+      for (const each of both) await each.stop()
+      expect(await isFree('127.0.0.1', both[0].port)).toBe(true)
+      expect(existsSync(join(folder, 'database.lock'))).toBe(false)
+    },
+    MINUTE,
+  )
+
+  test(
+    'a start that was killed does not keep the next one out',
+    async () => {
+      // As if whoever was starting had been killed: its number belongs to nobody.
+      writeFileSync(join(folder, 'database.lock'), String(2 ** 22 + 1))
+      const database = await startDatabase(folder)
+      await database.stop()
+    },
+    MINUTE,
+  )
+
+  test('a place that cannot be written is told in one sentence', async () => {
+    writeFileSync(join(folder, 'file'), '')
+    await expect(startDatabase(join(folder, 'file', 'data'))).rejects.toThrow(
+      /cannot be written \(ENOTDIR\)\. .*EMERY_DATA_DIR/,
+    )
+  })
+
   test('a folder that is no database is told in one sentence', async () => {
     mkdirSync(join(folder, 'mariadb'))
     writeFileSync(join(folder, 'mariadb', 'shopping.txt'), 'belts')

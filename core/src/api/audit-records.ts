@@ -52,6 +52,7 @@ export const DELETED_KINDS = [
   'inspection',
   'shelf belt',
   'part of the table',
+  'picture',
   'person',
 ] as const
 export type DeletedKind = (typeof DELETED_KINDS)[number]

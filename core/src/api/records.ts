@@ -78,6 +78,26 @@ export interface PhotoRecord {
   readonly addedAt: string
 }
 
+/** A picture as it is listed with the room it takes. */
+export interface ListedPhoto extends PhotoRecord {
+  readonly bytes: number
+}
+
+/** A page of all pictures, the newest first. */
+export interface PhotoPage {
+  readonly photos: readonly ListedPhoto[]
+  readonly more: boolean
+  /** Bytes that all of them take, and may take. */
+  readonly taken: number
+  readonly limit: number
+}
+
+/** A drive on which a picture is used. */
+export interface PhotoUse {
+  readonly id: string
+  readonly name: string
+}
+
 /** One thing that a search has found, in words. */
 export interface Found {
   readonly kind: 'vehicle' | 'drive' | 'job' | 'belt'

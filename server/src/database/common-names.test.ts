@@ -88,7 +88,12 @@ test('a database from before is brought up to date: every field of every row sta
           ]),
         ),
       )
-      const found = after.map((row) =>
+      // What later updates have added beside it is theirs to be tested.
+      const columnsThen = new Set(expected.flatMap((row) => Object.keys(row)))
+      const then = after.map((row) =>
+        Object.fromEntries(Object.entries(row).filter(([column]) => columnsThen.has(column))),
+      )
+      const found = then.map((row) =>
         table === 'jobs' ? { ...row, document: JSON.parse(String(row['document'])) as unknown } : row,
       )
       expect({ table, rows: found.map(canonical).toSorted() }).toEqual({

@@ -29,6 +29,7 @@ import { CommonNames1766000000000 } from './migrations/1766000000000-common-name
 import { Edits1767000000000 } from './migrations/1767000000000-edits.ts'
 import { SignInAttempts1768000000000 } from './migrations/1768000000000-sign-in-attempts.ts'
 import { AuditAndDevices1769000000000 } from './migrations/1769000000000-audit-and-devices.ts'
+import { PicturesDeleted1770000000000 } from './migrations/1770000000000-pictures-deleted.ts'
 import { StackParts1764300000000 } from './migrations/1764300000000-stack-parts.ts'
 
 /** The connection to MariaDB. The schema changes by migrations only. */
@@ -77,6 +78,7 @@ export function dataSourceFor(url: string): DataSource {
       Edits1767000000000,
       SignInAttempts1768000000000,
       AuditAndDevices1769000000000,
+      PicturesDeleted1770000000000,
     ],
     migrationsTransactionMode: 'each',
     synchronize: false,

@@ -108,7 +108,7 @@ test('two servers that start together bring a database up to date once', async (
   const { url, drop } = await testDatabase()
   const sources = await Promise.all([1, 2].map(() => dataSourceFor(url).initialize()))
   try {
-    await Promise.all(sources.map(migrate))
+    await Promise.all(sources.map((source) => migrate(source)))
     const [source] = sources
     const done = await source?.query<{ n: string }[]>(
       'SELECT COUNT(*) AS n, COUNT(DISTINCT name) AS names FROM migrations',
@@ -156,6 +156,24 @@ test('jobs of an older Emery are brought along, with their ticks', async () => {
     ])
   } finally {
     await source.destroy()
+    await drop()
+  }
+})
+
+test('two servers that start at once on an empty database bring up one made-up garage', async () => {
+  const { url, drop } = await testDatabase()
+  const sources = [dataSourceFor(url), dataSourceFor(url)]
+  try {
+    await Promise.all(
+      sources.map(async (source) => {
+        await source.initialize()
+        await migrate(source, () => loadDemo(source, DEMO, now))
+      }),
+    )
+    const { total } = await new DriveService(sources[0] as (typeof sources)[number], now).list(EVERYTHING)
+    expect(total).toBe(10)
+  } finally {
+    for (const source of sources) if (source.isInitialized) await source.destroy()
     await drop()
   }
 })

@@ -84,6 +84,7 @@ function restoreAddress(kind: DeletedKind, id: string, driveId: string): string 
     inspection: `/drives/${driveId}/inspections`,
     'shelf belt': '/shelf',
     'part of the table': '/belt-line-parts',
+    picture: '/photos',
     person: '/people',
   }
   return `${below[kind]}/${id}/restore`

@@ -74,6 +74,14 @@ export const KINDS: readonly Kind[] = [
     ofDrive: false,
     needs: 'mechanic',
   },
+  {
+    kind: 'picture',
+    path: /^\/photos\/([^/]+)/,
+    table: 'photos',
+    title: "CONCAT_WS(', ', DATE_FORMAT(subject.addedAt, '%Y-%m-%d'), NULLIF(subject.addedBy, ''))",
+    ofDrive: false,
+    needs: 'mechanic',
+  },
   { kind: 'person', path: /^\/people\/([^/]+)/, table: 'people', title: 'subject.name', ofDrive: false, needs: 'lead' },
 ]
 

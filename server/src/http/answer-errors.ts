@@ -38,6 +38,7 @@ function asApiError(error: unknown): ApiError {
     status?: unknown
   }
   if (typeof type === 'string' && PARSER_ERRORS[type] !== undefined) return new ApiError(PARSER_ERRORS[type])
+  if (DISK_FULL.has(code) || DISK_FULL.has(driverError?.code)) return new ApiError('DISK_FULL')
   if (isDatabaseAway(code) || isDatabaseAway(driverError?.code)) return new ApiError('DATABASE_AWAY')
   // Express's own router and file server throw with a status: a malformed URL, a file that is not there, a path that leads out.
   if (status === 400) return new ApiError('BAD_REQUEST')
@@ -54,7 +55,15 @@ const AWAY: ReadonlySet<unknown> = new Set([
   'PROTOCOL_ENQUEUE_AFTER_FATAL_ERROR',
   'ER_SERVER_SHUTDOWN',
   'ER_CON_COUNT_ERROR',
+])
+
+/** What MariaDB says where there is no room for what is written, or it may not write. */
+const DISK_FULL: ReadonlySet<unknown> = new Set([
   'ER_DISK_FULL',
+  'ER_RECORD_FILE_FULL',
+  'ER_ERROR_ON_WRITE',
+  'ER_TEMP_FILE_WRITE_FAILURE',
+  'ER_IO_WRITE_ERROR',
 ])
 
 function isDatabaseAway(code: unknown): boolean {

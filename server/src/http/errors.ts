@@ -31,6 +31,7 @@ export const ERRORS = {
   SHELF_FULL: { status: 409, message: 'The shelf holds at most 20,000 belts. Nothing was added.' },
   BELT_LINE_PARTS_FULL: { status: 409, message: 'The table holds at most 2,000 parts. Nothing was added.' },
   JOBS_FULL: { status: 409, message: 'There are 50,000 jobs already. Nothing was added.' },
+  PHOTOS_FULL: { status: 409, message: 'Pictures take all the room they may. Delete some under Pictures first.' },
   VERSION_CONFLICT: { status: 409, message: 'Someone else has saved this. Choose which version to keep.' },
   TOO_LARGE: { status: 413, message: 'This is larger than 1 MB, the limit for a drive document. Nothing was saved.' },
   PHOTO_TOO_LARGE: { status: 413, message: 'This photo is larger than 15 MB. Save it smaller and load it again.' },
@@ -45,6 +46,10 @@ export const ERRORS = {
   TOO_MANY_REQUESTS: { status: 429, message: 'Too many requests in a short time. Wait a minute.' },
   TOO_MANY_ATTEMPTS: { status: 429, message: 'Too many sign-ins have failed. Wait a minute and try again.' },
   INTERNAL: { status: 500, message: 'Something went wrong in Emery. Your entries are not lost. Try again.' },
+  DISK_FULL: {
+    status: 507,
+    message: 'The disk that Emery writes to is full. Nothing was saved. Make room: Emery will retry.',
+  },
   DATABASE_AWAY: { status: 503, message: 'The database is not responding. Nothing was saved. Emery will retry.' },
 } as const satisfies Record<string, { status: number; message: string }>
 

@@ -29,6 +29,7 @@ const addresses = () =>
     sessions: new SessionService(at.source, now),
     audit: new AuditLog(at.source, now),
     oneTap: false,
+    pictureBytes: 1e9,
     examplesDir: undefined,
   })
 

@@ -45,7 +45,16 @@ beforeAll(async () => {
   const now = () => new Date()
   const [people, sessions] = [new PeopleService(source, now), new SessionService(source, now)]
   const audit = new AuditLog(source, now)
-  const addresses = apiAddresses({ source, now, people, sessions, audit, oneTap: true, examplesDir: undefined })
+  const addresses = apiAddresses({
+    source,
+    now,
+    people,
+    sessions,
+    audit,
+    oneTap: true,
+    pictureBytes: 1e9,
+    examplesDir: undefined,
+  })
   routes = addresses.flatMap(({ path, routes: { stack } }) =>
     stack.flatMap(({ route }) =>
       route === undefined

@@ -3,6 +3,7 @@ import { MAX_PHOTO_BYTES } from '@emery/core/api'
 import type { Write } from '../edits/write-once.ts'
 import { BodyOf, type Operations } from '../http/operations.ts'
 import { ApiError } from '../http/errors.ts'
+import { wholeNumber } from '../http/request-checks.ts'
 import { personOf } from '../people/rights.ts'
 import type { PhotoService } from './photo-service.ts'
 
@@ -17,6 +18,27 @@ export function photoRoutes(photos: PhotoService, write: Write): Router {
       if (!Buffer.isBuffer(body)) throw new ApiError('PHOTO_NOT_READ')
       return await photos.add(body, personOf(response).name)
     }),
+  )
+
+  routes.get('/', async (request, response) => {
+    const from = wholeNumber(request.query['from'], { min: 0, max: 1_000_000, fallback: 0 })
+    response.json(await photos.page(from))
+  })
+
+  routes.get('/:id/uses', async (request, response) => {
+    response.json({ drives: await photos.uses(request.params.id) })
+  })
+
+  routes.delete(
+    '/:id',
+    write(204, async (request) => {
+      await photos.remove(request.params.id)
+    }),
+  )
+
+  routes.post(
+    '/:id/restore',
+    write(200, async (request) => await photos.restore(request.params.id)),
   )
 
   routes.get('/:id/screen', async (request, response) => {
@@ -45,6 +67,16 @@ const tooLarge: ErrorRequestHandler = (error: unknown, _request, _response, next
 
 export const photoOperations: Operations = {
   'POST /': { summary: 'Keep a picture', body: BodyOf.file('image/jpeg'), status: 201 },
+  'GET /': {
+    summary: 'All pictures, the newest first, and the room they take',
+    query: { from: 'How many to leave out.' },
+  },
+  'GET /:id/uses': { summary: 'The drives on which a picture is used' },
+  'DELETE /:id': { summary: 'Delete a picture', status: 204 },
+  'POST /:id/restore': { summary: 'Bring back a picture' },
   'GET /:id/screen': { summary: 'A picture as large as a screen', answers: 'image/jpeg' },
-  'GET /:id/original': { summary: 'A picture as it was taken', answers: 'image/jpeg' },
+  'GET /:id/original': {
+    summary: 'A picture as it was sent, without what a camera writes beside it',
+    answers: 'image/jpeg',
+  },
 }

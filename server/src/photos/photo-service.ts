@@ -1,10 +1,11 @@
 import sharp from 'sharp'
-import type { DataSource } from 'typeorm'
-import { v4 as newId } from 'uuid'
-import type { PhotoRecord } from '@emery/core/api'
-import { ApiError } from '../http/errors.ts'
-import { PhotoEntity } from './photo.entity.ts'
+import { IsNull, type DataSource, type EntityManager } from 'typeorm'
+import { v4 as newId, validate as isUuid } from 'uuid'
+import { DELETED_DAYS, type PhotoPage, type PhotoRecord, type PhotoUse } from '@emery/core/api'
 import { managerOf } from '../database/unit-of-work.ts'
+import { driveTitle } from '../deleted/kinds.ts'
+import { ApiError } from '../http/errors.ts'
+import { PhotoEntity, type PhotoRow } from './photo.entity.ts'
 
 /** Pixels that are unpacked at most; the largest telephones take fifty million. */
 const MAX_PIXELS = 60_000_000
@@ -17,63 +18,148 @@ const MAGIC = [
   { type: 'image/png', bytes: Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]) },
 ] as const
 
+/** A deleted picture can be brought back for this long; then its bytes are gone for good. */
+const KEPT_MS = DELETED_DAYS * 24 * 3600_000
+/** Pictures that are cleared away at once. */
+const CLEARED_AT_ONCE = 50
+const PAGE = 48
+/** Places that are named where a picture is used; one is enough to think twice. */
+const MAX_USES = 20
+
 /** Pictures of engines. What is sent is only ever decoded; what is shown is a picture made anew from its pixels. */
 export class PhotoService {
   constructor(
     private readonly source: DataSource,
     private readonly now: () => Date,
+    /** Bytes that all pictures together may take. */
+    private readonly limit: number,
   ) {}
 
-  async add(original: Buffer, by: string): Promise<PhotoRecord> {
-    const kind = MAGIC.find(({ bytes }) => original.subarray(0, bytes.length).equals(bytes))
+  async add(sent: Buffer, by: string): Promise<PhotoRecord> {
+    const kind = MAGIC.find(({ bytes }) => sent.subarray(0, bytes.length).equals(bytes))
     if (kind === undefined) throw new ApiError('PHOTO_NOT_READ')
-    const { data: screen, info } = await downscaled(original)
-    const row = {
+    const manager = managerOf(this.source)
+    await this.clearAway(manager)
+    const { original, screen } = await prepared(sent)
+    const bytes = original.length + screen.data.length
+    if ((await this.taken(manager)) + bytes > this.limit) throw new ApiError('PHOTOS_FULL')
+    const row: PhotoRow = {
       id: newId(),
-      width: info.width,
-      height: info.height,
+      width: screen.info.width,
+      height: screen.info.height,
       originalType: kind.type,
       original,
-      screen,
+      screen: screen.data,
+      bytes,
       addedBy: by,
       addedAt: this.now(),
+      deletedAt: null,
     }
-    await managerOf(this.source).insert(PhotoEntity, row)
-    return { id: row.id, width: row.width, height: row.height, by, addedAt: row.addedAt.toISOString() }
+    await manager.insert(PhotoEntity, row)
+    return photoRecord(row)
   }
 
   async screen(id: string): Promise<Buffer> {
-    const row = await managerOf(this.source).findOne(PhotoEntity, { where: { id }, select: { id: true, screen: true } })
-    if (row === null) throw new ApiError('PHOTO_NOT_FOUND')
-    return row.screen
+    return (await this.row(id, { id: true, screen: true })).screen
   }
 
   async original(id: string): Promise<{ readonly type: string; readonly bytes: Buffer }> {
-    const row = await managerOf(this.source).findOne(PhotoEntity, {
-      where: { id },
-      select: { id: true, original: true, originalType: true },
-    })
-    if (row === null) throw new ApiError('PHOTO_NOT_FOUND')
+    const row = await this.row(id, { id: true, original: true, originalType: true })
     return { type: row.originalType, bytes: row.original }
+  }
+
+  /** A page of all pictures, the newest first, with the room they take. */
+  async page(from: number): Promise<PhotoPage> {
+    const manager = managerOf(this.source)
+    const rows = await manager.find(PhotoEntity, {
+      where: { deletedAt: IsNull() },
+      select: { id: true, width: true, height: true, bytes: true, addedBy: true, addedAt: true },
+      order: { addedAt: 'DESC', id: 'ASC' },
+      skip: from,
+      take: PAGE + 1,
+    })
+    return {
+      photos: rows.slice(0, PAGE).map((row) => ({ ...photoRecord(row), bytes: row.bytes })),
+      more: rows.length > PAGE,
+      taken: await this.taken(manager),
+      limit: this.limit,
+    }
+  }
+
+  /** The drives on which a picture is used: in the document, or in a record kept with it. */
+  async uses(id: string): Promise<PhotoUse[]> {
+    if (!isUuid(id)) throw new ApiError('PHOTO_NOT_FOUND')
+    return managerOf(this.source).query<PhotoUse[]>(
+      `SELECT drive.id, ${driveTitle('drive')} AS name FROM drives drive
+        WHERE drive.deletedAt IS NULL AND (
+          drive.document LIKE ?
+          OR EXISTS (SELECT 1 FROM inspections one WHERE one.driveId = drive.id AND one.deletedAt IS NULL AND one.checks LIKE ?)
+          OR EXISTS (SELECT 1 FROM jobs one WHERE one.driveId = drive.id AND one.deletedAt IS NULL AND one.document LIKE ?))
+        ORDER BY drive.updatedAt DESC LIMIT ${MAX_USES}`,
+      Array.from({ length: 3 }, () => `%${id}%`),
+    )
+  }
+
+  /** Strikes a picture out; where it is used, it is said to have been deleted. */
+  async remove(id: string): Promise<void> {
+    const struckOut = { deletedAt: this.now() }
+    const { affected } = await managerOf(this.source).update(PhotoEntity, { id, deletedAt: IsNull() }, struckOut)
+    if (affected !== 1) throw new ApiError('PHOTO_NOT_FOUND')
+  }
+
+  async restore(id: string): Promise<PhotoRecord> {
+    const manager = managerOf(this.source)
+    await this.clearAway(manager)
+    await manager.update(PhotoEntity, { id }, { deletedAt: null })
+    return photoRecord(await this.row(id, { id: true, width: true, height: true, addedBy: true, addedAt: true }))
+  }
+
+  private async row(id: string, select: Readonly<Partial<Record<keyof PhotoRow, true>>>): Promise<PhotoRow> {
+    const row = await managerOf(this.source).findOne(PhotoEntity, { where: { id, deletedAt: IsNull() }, select })
+    if (row === null) throw new ApiError('PHOTO_NOT_FOUND')
+    return row
+  }
+
+  private async taken(manager: EntityManager): Promise<number> {
+    return (await manager.sum(PhotoEntity, 'bytes', { deletedAt: IsNull() })) ?? 0
+  }
+
+  private async clearAway(manager: EntityManager): Promise<void> {
+    await manager.query(`DELETE FROM photos WHERE deletedAt < ? LIMIT ${CLEARED_AT_ONCE}`, [
+      new Date(this.now().getTime() - KEPT_MS),
+    ])
   }
 }
 
-async function downscaled(original: Buffer) {
+function photoRecord({ id, width, height, addedBy, addedAt }: PhotoRow): PhotoRecord {
+  return { id, width, height, by: addedBy, addedAt: addedAt.toISOString() }
+}
+
+/**
+ * What is kept of a picture: the file without what a camera writes beside the pixels (where it was taken, with what, a small picture of its own),
+ * and the picture as it is shown. A file that brings none of that is kept as it came.
+ */
+async function prepared(sent: Buffer) {
   let size
   try {
-    size = await sharp(original, { limitInputPixels: false }).metadata()
+    size = await sharp(sent, { limitInputPixels: false }).metadata()
   } catch {
     throw new ApiError('PHOTO_NOT_READ')
   }
   // Looked at before anything is unpacked.
   if (size.width * size.height > MAX_PIXELS) throw new ApiError('PHOTO_TOO_MANY_PIXELS')
+  const { exif, xmp, iptc, format } = size
+  const tells = [exif, xmp, iptc].some((part) => part !== undefined)
   try {
-    return await sharp(original, { limitInputPixels: MAX_PIXELS })
-      .autoOrient()
+    const upright = () => sharp(sent, { limitInputPixels: MAX_PIXELS }).autoOrient()
+    const bare = upright().keepIccProfile()
+    const screen = await upright()
       .resize({ width: SCREEN_SIDE, height: SCREEN_SIDE, fit: 'inside', withoutEnlargement: true })
       .flatten({ background: '#ffffff' })
       .jpeg({ quality: 86 })
       .toBuffer({ resolveWithObject: true })
+    const kept = format === 'png' ? bare.png() : bare.jpeg({ quality: 95, chromaSubsampling: '4:4:4' })
+    return { original: tells ? await kept.toBuffer() : sent, screen }
   } catch {
     throw new ApiError('PHOTO_NOT_READ')
   }

@@ -6,12 +6,15 @@ export interface PhotoRow {
   width: number
   height: number
   originalType: string
-  /** The file as it was sent. */
+  /** The file as it was sent, without what a camera writes beside the pixels. */
   original: Buffer
   /** Upright and downscaled, a JPEG of our own making. */
   screen: Buffer
+  /** Of both files together. */
+  bytes: number
   addedBy: string
   addedAt: Date
+  deletedAt: Date | null
 }
 
 export const PhotoEntity = new EntitySchema<PhotoRow>({
@@ -24,7 +27,10 @@ export const PhotoEntity = new EntitySchema<PhotoRow>({
     originalType: { type: 'varchar', length: 20 },
     original: { type: 'longblob' },
     screen: { type: 'longblob' },
+    bytes: { type: 'int', default: 0 },
     addedBy: { type: 'varchar', length: 80 },
     addedAt: { type: 'datetime', precision: 3 },
+    deletedAt: { type: 'datetime', precision: 3, nullable: true },
   },
+  indices: [{ name: 'photos_added', columns: ['deletedAt', 'addedAt', 'bytes'] }],
 })

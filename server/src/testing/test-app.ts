@@ -7,6 +7,7 @@ import type { Role } from '@emery/core/api'
 import { buildApp, type AppParts } from '../app.ts'
 import { dataSourceFor } from '../database/data-source.ts'
 import { PeopleService } from '../people/people-service.ts'
+import { endThreads } from '../workers/pool.ts'
 import { SessionService } from '../people/session-service.ts'
 
 /** An app on a database of its own inside the tests' MariaDB. */
@@ -59,6 +60,7 @@ export async function startTestApp(parts: Partial<AppParts> = {}): Promise<TestA
     source,
     close: async () => {
       if (source.isInitialized) await source.destroy()
+      await endThreads()
       await drop()
     },
   }

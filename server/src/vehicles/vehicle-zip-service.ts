@@ -1,4 +1,4 @@
-import { In, type DataSource } from 'typeorm'
+import { In, IsNull, type DataSource } from 'typeorm'
 import { diagnosisFieldsSchema, fittingFieldsSchema, jobFieldsSchema, type VehicleRecord } from '@emery/core/api'
 import type { CheckedDrive } from '@emery/core/drive'
 import { fileName } from '@emery/core/exchange'
@@ -9,11 +9,13 @@ import { fittingsOf } from '../fittings/fittings.ts'
 import { DueService } from '../jobs/due-service.ts'
 import { JobService } from '../jobs/job-service.ts'
 import { PhotoEntity } from '../photos/photo.entity.ts'
-import { PhotoService } from '../photos/photo-service.ts'
+import type { PhotoService } from '../photos/photo-service.ts'
 import { inspectionsOf } from '../inspections/inspections.ts'
-import { FORMAT, VERSION, JOB_ON_NO_DRIVE, MANIFEST, readVehicleFiles, type DriveRecords } from './vehicle-file.ts'
+import { FORMAT, VERSION, JOB_ON_NO_DRIVE, MANIFEST, type DriveRecords, type VehicleFile } from './vehicle-file.ts'
 import { VehicleService } from './vehicle-service.ts'
-import { packed, unpacked } from './zip.ts'
+import { badZip, packed } from './zip.ts'
+import { ApiError } from '../http/errors.ts'
+import { inThread, TooHeavy } from '../workers/pool.ts'
 import { inTransaction, managerOf } from '../database/unit-of-work.ts'
 
 /** Drives of one vehicle that go out. */
@@ -29,16 +31,15 @@ const pretty = (value: unknown) => `${JSON.stringify(value, null, 2)}\n`
 export class VehicleZipService {
   private readonly vehicles: VehicleService
   private readonly drives: DriveService
-  private readonly photos: PhotoService
   private readonly jobs: JobService
 
   constructor(
     private readonly source: DataSource,
     private readonly now: () => Date,
+    private readonly photos: PhotoService,
   ) {
     this.vehicles = new VehicleService(source, now)
     this.drives = new DriveService(source, now)
-    this.photos = new PhotoService(source, now)
     this.jobs = new JobService(source, now)
   }
 
@@ -67,10 +68,10 @@ export class VehicleZipService {
 
   /** All of it, or nothing: every part is read and checked before the first is stored, and all are stored in one transaction. */
   async in(zip: Buffer, by: string): Promise<VehicleRecord> {
-    const { vehicle, drives, photos } = readVehicleFiles(await unpacked(zip))
+    const { vehicle, drives, photos } = await readZip(zip)
     return inTransaction(this.source, async () => {
       const ids = new Map<string, string>()
-      for (const { id, bytes } of photos) ids.set(id, (await this.photos.add(bytes, by)).id)
+      for (const { id, bytes } of photos) ids.set(id, (await this.photos.add(Buffer.from(bytes), by)).id)
       const anew = <Value>(value: Value): Value =>
         JSON.parse(JSON.stringify(value).replace(UUID, (id) => ids.get(id) ?? id)) as Value
       const made = await this.vehicles.create(vehicle)
@@ -128,7 +129,7 @@ export class VehicleZipService {
     const ids = [...new Set(text.match(UUID) ?? [])]
     if (ids.length === 0) return []
     const rows = await managerOf(this.source).find(PhotoEntity, {
-      where: { id: In(ids) },
+      where: { id: In(ids), deletedAt: IsNull() },
       select: { id: true, original: true, originalType: true },
     })
     return rows.map(({ id, original, originalType }) => ({
@@ -136,5 +137,16 @@ export class VehicleZipService {
       bytes: original,
       file: `pictures/${id}${originalType === 'image/png' ? '.png' : '.jpg'}`,
     }))
+  }
+}
+
+/** What a ZIP holds, read and checked beside the thread that answers everybody. */
+async function readZip(zip: Buffer): Promise<VehicleFile> {
+  try {
+    const read = await inThread('readVehicle', zip)
+    if (read.ok) return read.file
+    throw new ApiError('BAD_ZIP', { problems: read.problems })
+  } catch (error) {
+    throw error instanceof TooHeavy ? badZip('$', error.message) : error
   }
 }

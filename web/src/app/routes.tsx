@@ -112,6 +112,11 @@ export const router = createBrowserRouter([
             hydrateFallbackElement: <p role="status">Loading the audit log …</p>,
           },
           {
+            path: 'pictures',
+            lazy: async () => ({ Component: (await import('../photos/pictures-screen.tsx')).PicturesScreen }),
+            hydrateFallbackElement: <p role="status">Loading pictures …</p>,
+          },
+          {
             path: 'deleted',
             lazy: async () => ({ Component: (await import('../deleted/deleted-screen.tsx')).DeletedScreen }),
             hydrateFallbackElement: <p role="status">Loading the list …</p>,

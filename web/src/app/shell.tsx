@@ -59,6 +59,7 @@ export function Shell() {
         label: 'Deleted lately: restore a drive, a job, a belt …',
         run: () => void navigate('/deleted'),
       },
+      { id: 'pictures', label: 'Pictures, and the room they take', run: () => void navigate('/pictures') },
       { id: 'audit', label: 'Audit log: who did what', run: () => void navigate('/audit') },
       { id: 'knowledge', label: 'Edit noise causes and tests', run: () => void navigate('/rules/noise') },
       {

@@ -13,6 +13,7 @@ const SUBJECTS: readonly (readonly [path: RegExp, words: string])[] = [
   [/^\/belt-line-parts/, 'Belt line parts'],
   [/^\/rules/, 'Rule'],
   [/^\/knowledge/, 'Causes and tests'],
+  [/^\/photos/, 'Picture'],
   [/^\/people/, 'People'],
 ]
 

@@ -18,6 +18,7 @@ const KIND_WORDS: Readonly<Record<DeletedKind, string>> = {
   inspection: 'Inspection',
   'shelf belt': 'Belt on the shelf',
   'part of the table': 'Belt line part',
+  picture: 'Picture',
   person: 'Person',
 }
 

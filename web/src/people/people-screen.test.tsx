@@ -101,12 +101,13 @@ test.each([
       'People of the workshop',
       'Audit log',
       'Deleted lately',
+      'Pictures',
       'Where I am signed in',
       'Change my passphrase',
       'Sign out',
     ],
   ],
-  ['mechanic', ['Deleted lately', 'Where I am signed in', 'Change my passphrase', 'Sign out']],
+  ['mechanic', ['Deleted lately', 'Pictures', 'Where I am signed in', 'Change my passphrase', 'Sign out']],
   ['apprentice', ['Where I am signed in', 'Change my passphrase', 'Sign out']],
 ] as const)('the menu of a %s offers what is theirs', async (role, offered) => {
   server.answers['GET /session'] = signedIn({ ...wren, role })

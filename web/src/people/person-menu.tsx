@@ -14,6 +14,7 @@ const PLACES: readonly { readonly to: string; readonly label: string; readonly n
   { to: '/people', label: 'People of the workshop', needs: 'lead' },
   { to: '/audit', label: 'Audit log', needs: 'lead' },
   { to: '/deleted', label: 'Deleted lately', needs: 'mechanic' },
+  { to: '/pictures', label: 'Pictures', needs: 'mechanic' },
 ]
 
 /** Who is at the bench, in the top bar: their role, their passphrase, and the way out. */
