@@ -22,6 +22,7 @@ export {
   type BoardRow,
   type Job,
   JOB_STAGES,
+  type JobChangeRecord,
   type JobConflict,
   type JobFields,
   jobFieldsOf,

@@ -208,3 +208,13 @@ export interface BoardDues {
   /** Whether there is more than these. */
   readonly more: boolean
 }
+
+/** One change to a job, as its history tells it. */
+export interface JobChangeRecord {
+  /** The version that the change made. */
+  readonly version: number
+  readonly at: string
+  readonly by: string
+  /** What was done, a phrase each. */
+  readonly words: readonly string[]
+}

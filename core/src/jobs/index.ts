@@ -1,5 +1,6 @@
 /** What the other packages may take from here. */
 export { type Changer, jobChange } from './job-change.ts'
+export { jobChangeWords } from './job-change-words.ts'
 export { jobEdit, type JobEdit, withJobEdit } from './job-edit.ts'
 export { jobPlan, type JobPlan, type JobStep, moveRefusal } from './job-plan.ts'
 export { jobStatus } from './job-status.ts'

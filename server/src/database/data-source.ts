@@ -5,7 +5,7 @@ import { CounterEntity, EditEntity } from '../edits/edit.entity.ts'
 import { DriveEntity, DriveRevisionEntity } from '../drives/drive.entity.ts'
 import { DiagnosisEntity } from '../diagnoses/diagnosis.entity.ts'
 import { FittingEntity } from '../fittings/fitting.entity.ts'
-import { DriveDueEntity, JobEntity } from '../jobs/job.entity.ts'
+import { DriveDueEntity, JobChangeEntity, JobEntity } from '../jobs/job.entity.ts'
 import { KnowledgeEntity } from '../knowledge/knowledge.entity.ts'
 import { PersonEntity, SessionEntity, SignInAttemptEntity } from '../people/person.entity.ts'
 import { PhotoEntity } from '../photos/photo.entity.ts'
@@ -30,6 +30,7 @@ import { Edits1767000000000 } from './migrations/1767000000000-edits.ts'
 import { SignInAttempts1768000000000 } from './migrations/1768000000000-sign-in-attempts.ts'
 import { AuditAndDevices1769000000000 } from './migrations/1769000000000-audit-and-devices.ts'
 import { PicturesDeleted1770000000000 } from './migrations/1770000000000-pictures-deleted.ts'
+import { JobChanges1771000000000 } from './migrations/1771000000000-job-changes.ts'
 import { StackParts1764300000000 } from './migrations/1764300000000-stack-parts.ts'
 
 /** The connection to MariaDB. The schema changes by migrations only. */
@@ -57,6 +58,7 @@ export function dataSourceFor(url: string): DataSource {
       SessionEntity,
       SignInAttemptEntity,
       DriveDueEntity,
+      JobChangeEntity,
       EditEntity,
       CounterEntity,
       AuditEntity,
@@ -79,6 +81,7 @@ export function dataSourceFor(url: string): DataSource {
       SignInAttempts1768000000000,
       AuditAndDevices1769000000000,
       PicturesDeleted1770000000000,
+      JobChanges1771000000000,
     ],
     migrationsTransactionMode: 'each',
     synchronize: false,

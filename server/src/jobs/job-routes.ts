@@ -28,6 +28,10 @@ export function jobRoutes(jobs: JobService, write: Write): Router {
     response.json(await jobs.get(request.params.id))
   })
 
+  routes.get('/:id/history', async (request, response) => {
+    response.json({ changes: await jobs.history(request.params.id) })
+  })
+
   routes.put(
     '/:id',
     body,
@@ -60,6 +64,7 @@ export const jobOperations: Operations = {
   'GET /': { summary: 'The jobs on a drive', query: { driveId: 'The drive.' } },
   'POST /': { summary: 'Open a job', body: jobFieldsSchema, status: 201 },
   'GET /:id': { summary: 'One job' },
+  'GET /:id/history': { summary: 'Every change to a job, the last first' },
   'PUT /:id': { summary: 'Change a job', body: BodyOf.json({ basedOn: basedOnSchema }, jobFieldsSchema) },
   'DELETE /:id': { summary: 'Delete a job', query: BASED_ON_QUERY, status: 204 },
   'POST /:id/restore': { summary: 'Bring a deleted job back' },

@@ -1,15 +1,26 @@
 import { IsNull, Not, type DataSource, type EntityManager } from 'typeorm'
 import { v4 as newId } from 'uuid'
-import { distanceRefusal, MAX_JOBS, type Job, type JobFields, type JobStatus } from '@emery/core/api'
+import {
+  distanceRefusal,
+  MAX_JOBS,
+  newJob,
+  type Job,
+  type JobChangeRecord,
+  type JobFields,
+  type JobStatus,
+} from '@emery/core/api'
 import { openStored } from '@emery/core/drive'
-import { jobChange, jobStatus, type Changer } from '@emery/core/jobs'
+import { jobChange, jobChangeWords, jobStatus, type Changer } from '@emery/core/jobs'
 import { settleDrive } from '@emery/core/path'
 import { DriveEntity } from '../drives/drive.entity.ts'
 import { rewriteWords } from '../board/find-words.ts'
 import { ApiError } from '../http/errors.ts'
 import { VehicleService } from '../vehicles/vehicle-service.ts'
-import { JobEntity, type JobRow } from './job.entity.ts'
+import { JobChangeEntity, JobEntity, type JobRow } from './job.entity.ts'
 import { inTransaction, managerOf } from '../database/unit-of-work.ts'
+
+/** Changes to a job that are told at once; a long job has a hundred. */
+const MAX_CHANGES = 500
 
 /** Who makes a change; when, is the server's to say. */
 type Who = Omit<Changer, 'at'>
@@ -46,12 +57,31 @@ export class JobService {
       await this.bringIn(fields, at, id)
   }
 
-  /** Opens a job. With an `id` that is taken already, nothing changes and what stands there comes back. */
-  async add(fields: JobFields, who: Who, id = newId(), at = this.now()): Promise<Job> {
+  /** Opens a job. */
+  async add(fields: JobFields, who: Who): Promise<Job> {
+    const at = this.now()
     const judged = await this.judged(null, fields, who, at)
-    const added = await this.insert(judged, id, at)
+    const added = await this.insert(judged, newId(), at)
     await this.keepDistance(judged)
+    const words = jobChangeWords(newJob(fields.driveId), judged.job)
+    await this.remember(added, who, ['opened the job', ...words], at)
     return added
+  }
+
+  /** Every change to a job, the last first. */
+  async history(id: string): Promise<JobChangeRecord[]> {
+    const manager = managerOf(this.source)
+    await rowOf(manager, id)
+    const rows = await manager.find(JobChangeEntity, {
+      where: { jobId: id },
+      order: { version: 'DESC' },
+      take: MAX_CHANGES,
+    })
+    return rows.map(({ version, at, by, words }) => ({ version, at: at.toISOString(), by, words }))
+  }
+
+  private async remember({ id, version }: Job, { name }: Who, words: readonly string[], at: Date): Promise<void> {
+    await managerOf(this.source).insert(JobChangeEntity, { jobId: id, version, by: name, at, words } as never)
   }
 
   /** Opens a job as it was elsewhere, with the names that stand in it. */
@@ -85,9 +115,10 @@ export class JobService {
   async save(id: string, basedOn: number, fields: JobFields, who: Who): Promise<Job> {
     const before = await rowOf(managerOf(this.source), id)
     if (before.version !== basedOn) throw conflict({ basedOn, fields }, jobOf(before))
-    const judged = await this.judged(before.document, fields, who, this.now())
+    const at = this.now()
+    const judged = await this.judged(before.document, fields, who, at)
     const { job, status } = judged
-    const change = { ...listed(job), ...status, version: basedOn + 1, updatedAt: this.now() }
+    const change = { ...listed(job), ...status, version: basedOn + 1, updatedAt: at }
     const { affected } = await managerOf(this.source).update(
       JobEntity,
       { id, version: basedOn, deletedAt: IsNull() },
@@ -97,7 +128,9 @@ export class JobService {
     if (job.complaint !== before.complaint || job.driveId !== before.driveId)
       await rewriteWords(managerOf(this.source), { driveId: job.driveId })
     await this.keepDistance(judged)
-    return jobOf({ ...before, ...change })
+    const saved = jobOf({ ...before, ...change })
+    await this.remember(saved, who, jobChangeWords(before.document, job), at)
+    return saved
   }
 
   async remove(id: string, basedOn: number): Promise<void> {

@@ -51,6 +51,27 @@ export const JobEntity = new EntitySchema<JobRow>({
   uniques: [{ name: 'jobs_number', columns: ['number'] }],
 })
 
+/** One change to a job, for its history: what was done is kept in words, as it was called then. */
+export interface JobChangeRow {
+  readonly jobId: string
+  readonly version: number
+  readonly by: string
+  readonly at: Date
+  readonly words: readonly string[]
+}
+
+export const JobChangeEntity = new EntitySchema<JobChangeRow>({
+  name: 'job_change',
+  tableName: 'job_changes',
+  columns: {
+    jobId: { type: 'char', length: 36, primary: true },
+    version: { type: 'int', primary: true },
+    by: { type: 'varchar', length: 80, name: 'changedBy' },
+    at: { type: 'datetime', precision: 3, name: 'changedAt' },
+    words: jsonColumn,
+  },
+})
+
 /** What falls due on a drive, computed whenever an inspection or a fitting is kept or struck out. */
 export interface DriveDueRow {
   readonly driveId: string

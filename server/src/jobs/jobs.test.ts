@@ -9,6 +9,7 @@ import {
   type ErrorBody,
   type Found,
   type Job,
+  type JobChangeRecord,
   type JobFields,
   type VehicleRecord,
 } from '@emery/core/api'
@@ -77,6 +78,20 @@ describe('a job', () => {
     expect(answers.map(({ status }) => status).toSorted()).toEqual([200, 409])
     const late = answers.find(({ status }) => status === 409)
     expect((late?.body as ErrorBody).error.conflict?.current).toMatchObject({ version: 2, ticks: [{ is: 'done' }] })
+  })
+
+  test('has a history: who did what, in words that stay, the last first', async () => {
+    const { id, version } = await add(job())
+    const path = `/api/jobs/${id}`
+    const ticked = job({ ticks: [tick('service-data', { title: 'Have the service data ready' })] })
+    await request(at.app).put(path).set('Cookie', apprentice).send({ ...ticked, basedOn: version }).expect(200)
+    await request(at.app).put(path).send({ ...ticked, basedOn: version }).expect(409)
+    const { changes } = (await request(at.app).get(`${path}/history`).expect(200)).body as { changes: JobChangeRecord[] }
+    expect(changes.map(({ by, words }) => [by, words])).toEqual([
+      ['Tobias', ['ticked Have the service data ready']],
+      ['Wren', ['opened the job', 'complaint: squeals']],
+    ])
+    await request(at.app).get('/api/jobs/none/history').expect(404)
   })
 
   test('moves with its drive: what is measured or struck out there is seen here', async () => {

@@ -5,6 +5,7 @@ import {
   type BoardCounts,
   type BoardDues,
   type Job,
+  type JobChangeRecord,
   type JobFields,
   type JobStage,
 } from '@emery/core/api'
@@ -26,6 +27,15 @@ export const addJob = (fields: JobFields, edit?: string) =>
 
 export const saveJob = (id: string, basedOn: number, fields: JobFields, edit: string) =>
   ask<Job>(`/jobs/${id}`, { method: 'PUT', json: { basedOn, ...fields }, edit })
+
+/** Every change to a job, the last first. */
+export function jobHistoryQuery(id: string) {
+  return queryOptions({
+    queryKey: ['job history', id],
+    queryFn: async () => (await ask<{ changes: JobChangeRecord[] }>(`/jobs/${id}/history`)).changes,
+    staleTime: 0,
+  })
+}
 
 /** How many jobs wait for what. */
 export function boardCountsQuery() {

@@ -29,7 +29,12 @@ export class AuditAndDevices1769000000000 implements MigrationInterface {
         ADD COLUMN IF NOT EXISTS device varchar(200) NOT NULL DEFAULT '',
         ADD COLUMN IF NOT EXISTS address varchar(60) NOT NULL DEFAULT ''`,
     )
-    await runner.query(`UPDATE sessions SET id = UUID(), begunAt = seenAt WHERE id = ''`)
+    // The same whenever it is taken again.
+    await runner.query(
+      `UPDATE sessions SET id = INSERT(INSERT(INSERT(INSERT(MD5(tokenHash), 21, 0, '-'), 17, 0, '-'), 13, 0, '-'), 9, 0, '-'),
+              begunAt = seenAt
+        WHERE id = ''`,
+    )
     for (const table of OF_DRIVES)
       await runner.query(`ALTER TABLE ${table} ADD INDEX IF NOT EXISTS ${table}_deleted (deletedAt)`)
   }

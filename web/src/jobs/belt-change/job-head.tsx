@@ -12,6 +12,7 @@ import { Line } from './line.tsx'
 import { stepAnchor } from './step-anchor.ts'
 import type { JobEdit } from './use-job.ts'
 import { VerdictMark } from '../../ui/verdict-mark.tsx'
+import { JobHistory } from './job-history.tsx'
 
 interface JobHeadProps {
   readonly job: JobFields
@@ -31,6 +32,7 @@ export function JobHead({ job, kept, jobs, order, status, next, failure, onEdit 
   const name = (id: string) => belts.find((belt) => belt.id === id)?.name ?? id
   // Open by itself while nothing is written, and open still when something is: nobody is to lose the next field while they write.
   const [chosen, setWriting] = useState<boolean | null>(null)
+  const [history, setHistory] = useState(false)
   const writing = job.closedAt === null && (chosen ?? (job.complaint === '' && job.asked === ''))
   return (
     <PanelSection label="The job" title={kept === undefined ? 'A new job' : `Job ${kept.number}`}>
@@ -84,6 +86,7 @@ export function JobHead({ job, kept, jobs, order, status, next, failure, onEdit 
             {writing ? 'Done' : 'Edit'}
           </Button>
         )}
+        {kept !== undefined && <Button onClick={() => setHistory(true)}>History</Button>}
         {kept !== undefined && <Link to={`/drives/${job.driveId}/job/${kept.id}/sheet`}>Job sheet</Link>}
         {kept !== undefined &&
           belts.map(({ id }) => (
@@ -92,6 +95,7 @@ export function JobHead({ job, kept, jobs, order, status, next, failure, onEdit 
             </Link>
           ))}
       </div>
+      {history && kept !== undefined && <JobHistory jobId={kept.id} onClose={() => setHistory(false)} />}
     </PanelSection>
   )
 }
