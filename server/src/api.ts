@@ -151,7 +151,11 @@ export function apiAddresses({
     { path: '/jobs', routes: jobRoutes(jobs, write), operations: jobOperations },
     { path: '/board', routes: boardRoutes(new BoardService(source, now)), operations: boardOperations },
     { path: '/search', routes: searchRoutes(new SearchService(source)), operations: searchOperations },
-    { path: '/rules', routes: ruleRoutes(new RuleService(source, now), write), operations: ruleOperations },
+    {
+      path: '/rules',
+      routes: ruleRoutes(new RuleService(source, now), write, (key) => derived.afterRuleChanged(key)),
+      operations: ruleOperations,
+    },
     { path: '/photos', routes: photoRoutes(photos, write), operations: photoOperations },
     { path: '/deleted', routes: deletedRoutes(new DeletedService(source, now)), operations: deletedOperations },
     { path: '/audit', routes: auditRoutes(audit), operations: auditOperations },

@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, expect, test } from '@jest/globals'
 import request from 'supertest'
 import { jobFieldsOf, newJob, type DriveRecord, type Fitting, type Job, type VehicleRecord } from '@emery/core/api'
+import { wearKey } from '@emery/core/rules'
 import { ketch } from '../testing/documents.ts'
 import { startTestApp, type TestApp } from '../testing/test-app.ts'
 import { checkDerived } from './check-derived.ts'
@@ -49,6 +50,17 @@ const DONE: readonly (readonly [string, () => Promise<unknown>])[] = [
         .post('/api/jobs')
         .send({ ...newJob(drive.id), complaint: 'Squeals' })
         .expect(201),
+  ],
+  [
+    'a limit of wear is set otherwise, and nominal again',
+    async () => {
+      for (const [basedOn, value] of [1, null].entries())
+        await request(at.app).put(`/api/rules/${wearKey.years('epdm')}`).send({ value, basedOn }).expect(200)
+    },
+  ],
+  [
+    'a limit of wear is set otherwise',
+    () => request(at.app).put(`/api/rules/${wearKey.years('epdm')}`).send({ value: 40, basedOn: 2 }).expect(200),
   ],
   [
     'the belt turns out to be of another material',

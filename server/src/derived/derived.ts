@@ -1,4 +1,6 @@
 import type { DataSource } from 'typeorm'
+import { WEAR_RULES } from '@emery/core/rules'
+import { managerOf } from '../database/unit-of-work.ts'
 import { DueService } from '../jobs/due-service.ts'
 import { JobService } from '../jobs/job-service.ts'
 
@@ -10,7 +12,10 @@ export class Derived {
   private readonly jobs: JobService
   private readonly dues: DueService
 
-  constructor(source: DataSource, now: () => Date) {
+  constructor(
+    private readonly source: DataSource,
+    now: () => Date,
+  ) {
     this.jobs = new JobService(source, now)
     this.dues = new DueService(source, now)
   }
@@ -19,6 +24,17 @@ export class Derived {
   async afterDriveChanged(driveId: string): Promise<void> {
     await this.jobs.driveChanged(driveId)
     await this.dues.refresh(driveId)
+  }
+
+  /** A limit of wear decides what is due on every drive of which something was recorded. */
+  async afterRuleChanged(key: string): Promise<void> {
+    if (!WEAR_RULES.some((rule) => rule.key === key)) return
+    const recorded = await managerOf(this.source).query<{ readonly id: string }[]>(
+      `SELECT drive.id FROM drives drive WHERE drive.deletedAt IS NULL AND (
+         EXISTS (SELECT 1 FROM inspections one WHERE one.driveId = drive.id AND one.deletedAt IS NULL)
+         OR EXISTS (SELECT 1 FROM fittings one WHERE one.driveId = drive.id AND one.deletedAt IS NULL))`,
+    )
+    for (const { id } of recorded) await this.dues.refresh(id)
   }
 
   /** An inspection or a fitting was kept, struck out or brought back. */

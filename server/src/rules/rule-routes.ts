@@ -6,7 +6,8 @@ import { checked } from '../http/request-checks.ts'
 import { personOf } from '../people/rights.ts'
 import type { RuleService } from './rule-service.ts'
 
-export function ruleRoutes(rules: RuleService, write: Write): Router {
+/** `onChange` is told of a rule that has another value, in the transaction that gives it one. */
+export function ruleRoutes(rules: RuleService, write: Write, onChange: (key: string) => Promise<void>): Router {
   const routes = Router()
 
   routes.get('/', async (_request, response) => {
@@ -18,7 +19,9 @@ export function ruleRoutes(rules: RuleService, write: Write): Router {
     json({ limit: '10kb', strict: false }),
     write(200, async (request, response) => {
       const { value, basedOn } = checked(ruleFieldsSchema, request.body, '$')
-      return await rules.set(request.params.key, { value, basedOn, by: personOf(response).name })
+      const set = await rules.set(request.params.key, { value, basedOn, by: personOf(response).name })
+      await onChange(set.key)
+      return set
     }),
   )
 

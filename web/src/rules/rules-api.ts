@@ -14,13 +14,16 @@ export function rulesQuery() {
   })
 }
 
+/** A limit of wear changes what is due on every drive. */
+const TIMEOUT_MS = 60_000
+
 interface SetRule {
   readonly value: number | null
   readonly basedOn: number
 }
 
 export const setRule = (key: string, fields: SetRule) =>
-  write<ShopRule>({ method: 'PUT', path: `/rules/${encodeURIComponent(key)}`, json: fields })
+  write<ShopRule>({ method: 'PUT', path: `/rules/${encodeURIComponent(key)}`, json: fields, timeout: TIMEOUT_MS })
 
 /** The values that count in this workshop; the nominal ones until they are there. */
 export function useShopRules(): ShopRules {
