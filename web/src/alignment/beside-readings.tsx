@@ -13,6 +13,7 @@ import { useBench } from '../bench/bench-context.ts'
 import { pulleyName } from '../ui/pulley-name.ts'
 import { PanelSection } from '../ui/panel.tsx'
 import styles from './alignment.module.css'
+import { Term } from '../ui/term.tsx'
 
 type Beside = 'sides' | 'height' | 'margin'
 
@@ -35,8 +36,9 @@ export function BesideReadings({ belt }: { readonly belt: SettledBelt }) {
   return (
     <PanelSection title="Tilt, or belt off centre">
       <p className="soft">
-        Depths from the straightedge to two opposite points of a rim show whether a pulley is tilted. On a smooth
-        pulley, the bare face in front of and behind the belt shows whether the belt runs in the middle.
+        Depths from the straightedge to two opposite points of a rim show whether a pulley is{' '}
+        <Term of="tilt">tilted</Term>. On a smooth pulley, the bare face in front of and behind the belt shows whether
+        the belt runs in the middle.
       </p>
       <div className={fields['two']}>
         <label>

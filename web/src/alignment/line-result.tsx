@@ -43,8 +43,8 @@ export function LineResult({ belt }: { readonly belt: SettledBelt }) {
         <b className="figures">{worseAngle(worst).toFixed(2)}°</b>: the belt {ALIGNMENT_DOES[worst.verdict]}
       </p>
       <p className="soft">
-        Up to {fine}° quiet, to {watch}° watch, beyond that it chirps (nominal). On a smooth face, half the angle
-        counts.
+        Up to {fine}° quiet, to {watch}° watch, beyond that it chirps (<Term of="nominal">nominal</Term>). On a smooth
+        face, half the angle counts.
       </p>
     </PanelSection>
   )

@@ -7,6 +7,7 @@ import { LengthField } from './length-field.tsx'
 import type { OldBeltDraft } from './reading-drafts.ts'
 import type { FieldsProps } from './fields-props.ts'
 import styles from './reading-fields.module.css'
+import { Term } from '../ui/term.tsx'
 
 const LINES: Readonly<Record<BeltLine, { readonly label: string; readonly field: string; readonly how: string }>> = {
   back: {
@@ -77,7 +78,9 @@ export function OldBeltFields({ draft, onChange, section }: FieldsProps<OldBeltD
             {lengths.bare(value ?? 0)} {result.correction < 0 ? '−' : '+'} {lengths.bare(Math.abs(result.correction))} ={' '}
             <b>{lengths.text(result.statedLength)}</b>
           </span>
-          <small>nominal belt length</small>
+          <small>
+            <Term of="statedLength">stated length</Term> of a new belt (<Term of="nominal">nominal</Term>)
+          </small>
         </p>
       )}
     </>

@@ -9,6 +9,7 @@ import type { TrialDraft } from './reading-drafts.ts'
 import type { FieldsProps } from './fields-props.ts'
 import { NO_BUBBLE } from '../ui/slider.ts'
 import styles from './reading-fields.module.css'
+import { Term } from '../ui/term.tsx'
 
 const OUTCOMES = [
   { value: 'on', label: 'Went on and was tensioned' },
@@ -105,8 +106,8 @@ export function TrialFields({ draft, onChange, belt, section, reach }: FieldsPro
       {outcome === 'too-short' && (
         <div className={styles['wide']}>
           <Caution>
-            Confirm first: was the adjuster at its slack end, and did the belt sit in every groove? A belt on a pulley’s
-            shoulder seems too short. Never force it over a rim.
+            Confirm first: was the adjuster at its <Term of="slackEnd">slack end</Term>, and did the belt sit in every
+            groove? A belt on a pulley’s shoulder seems too short. Never force it over a rim.
           </Caution>
           <Checkbox checked={seated} onChange={(event) => onChange({ ...draft, seated: event.target.checked })}>
             Checked: it sat in every groove

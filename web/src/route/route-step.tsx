@@ -14,6 +14,7 @@ import { Found } from './found-routes.tsx'
 import styles from './route.module.css'
 import { Turns } from './turns.tsx'
 import { useRouteSearch } from './use-route-search.ts'
+import { Term } from '../ui/term.tsx'
 
 /** How the belt runs: the way it is threaded now, threading it by hand, and every other way it could go, best first. */
 export function RouteStep() {
@@ -64,7 +65,9 @@ function Threaded({ belt: { belt, pulleys } }: { readonly belt: SettledBelt }) {
   return (
     <PanelSection title={<>{belt.name} runs</>}>
       {belt.route.length === 0 && threading === null && (
-        <p className="soft">No route yet. Route it by hand, or choose one below.</p>
+        <p className="soft">
+          No <Term of="route">route</Term> yet. Route it by hand, or choose one below.
+        </p>
       )}
       <ol className={styles['entries']} aria-label="Route">
         {belt.route.map(({ pulley: id, contact }, i) => {

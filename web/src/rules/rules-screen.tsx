@@ -10,6 +10,7 @@ import { useTopBar } from '../ui/top-bar.ts'
 import { useMay } from '../people/use-may.ts'
 import { RuleRow } from './rule-row.tsx'
 import styles from './rules.module.css'
+import { Term } from '../ui/term.tsx'
 
 const GROUPS: Readonly<Record<RuleGroup, { readonly title: string; readonly used: string }>> = {
   accessories: {
@@ -82,8 +83,8 @@ export function RulesScreen() {
         </Button>
       </div>
       <p className={styles['soft']}>
-        The limits behind every verdict. <em>Nominal</em> values are averages of published practice. Set your own and it
-        applies to every drive at once. The vehicle’s own service data goes before any of them.
+        The limits behind every verdict. <Term of="nominal">Nominal</Term> values are averages of published practice.
+        Set your own and it applies to every drive at once. The vehicle’s own service data goes before any of them.
         {!mayLead && ' Only a lead can change them.'}
       </p>
       <p>

@@ -23,6 +23,7 @@ import styles from './belt-line-parts.module.css'
 import { PartsTable } from './parts-table.tsx'
 import { partName, partsOf } from './part-role-words.ts'
 import { useBeltLineSets } from './use-belt-line-sets.ts'
+import { Term } from '../../ui/term.tsx'
 
 /** A shaft of the belt with the ways its parts may be put together. */
 interface Slot {
@@ -66,8 +67,8 @@ export function SetsView({ belt }: { readonly belt: SettledBelt }) {
         beside={<Button onClick={() => setTableOpen(true)}>Parts table ({parts.length})</Button>}
       >
         <p className="soft">
-          A belt line is a mounting face, spacers, an accessory and its pulley stacked up. Choose what must be used;
-          Emery searches for the rest.
+          A <Term of="beltLine">belt line</Term> is a mounting face, spacers, an <Term of="accessory">accessory</Term>{' '}
+          and its pulley stacked up. Choose what must be used; Emery searches for the rest.
         </p>
         <ul className={styles['slots']}>
           {slots.map((slot) => (
