@@ -1,5 +1,5 @@
 import { settleDrive, type SettledDrive } from '@emery/core/path'
-import { spanTensions, type BeltTension } from '@emery/core/tension'
+import { loadKnown, spanTensions, type BeltTension } from '@emery/core/tension'
 import { argumentsOf, printJson, USAGE, UsageError, type Command } from './command.ts'
 import { numberOption, readDrive } from './drive-argument.ts'
 import { table } from './table.ts'
@@ -10,7 +10,9 @@ How tight every span is with the engine at N rpm and every accessory at a
 fraction LAMBDA of its load, from 0 (light) to 1 (heavy): tensions and bearing
 loads in N, torques in N·m, the share of its grip each pulley uses (above 1 it
 slips), and the pulley with least to spare. Tensions are for one belt of a
-matched set, bearing loads for all of them. What is infinite prints as null.
+matched set, bearing loads for all of them. What is infinite or not known
+prints as null; "shafts" says of each whether its load was read, is the nominal
+one of its kind, or is unknown: then the spans are those at rest.
 FILE may be - for standard input. --text prints tables instead of JSON.`
 
 export const tension: Command = {
@@ -30,9 +32,14 @@ export const tension: Command = {
     const settled = settleDrive(drive)
     const belts = spanTensions(settled, { rpm, load })
     if (values.text === true) terminal.out(`${belts.map(asTable).join('\n\n')}\n`)
-    else printJson(terminal, { belts: belts.map((belt) => printed(settled, belt)) })
+    else printJson(terminal, { belts: belts.map((belt) => printed(settled, belt)), shafts: loadsOf(settled) })
     return 0
   },
+}
+
+/** What is known of the load of every shaft that a belt can turn. */
+function loadsOf({ drive: { shafts } }: SettledDrive) {
+  return shafts.filter(({ kind }) => kind !== 'crank').map((shaft) => ({ id: shaft.id, loads: loadKnown(shaft) }))
 }
 
 function printed(settled: SettledDrive, { belt: id, beltSpeed, centrifugal, spans, pulleys, worst }: BeltTension) {
@@ -55,12 +62,20 @@ function asTable({ belt, beltSpeed, spans, pulleys, worst }: BeltTension): strin
   const rows = pulleys.map(({ pulley, torque, gripUse, hubLoad }, i) => [
     pulley,
     (spans[i] ?? 0).toFixed(0),
-    torque.toFixed(2),
-    gripUse === Infinity ? 'slips' : `${(100 * gripUse).toFixed(0)} %`,
+    torque === null ? '?' : torque.toFixed(2),
+    gripUse === null ? '?' : gripUse === Infinity ? 'slips' : `${(100 * gripUse).toFixed(0)} %`,
     hubLoad.toFixed(0),
   ])
   return [
-    `${belt}: ${beltSpeed.toFixed(1)} m/s, least grip on ${worst.pulley}, ${worst.gripReserve.toFixed(2)} times what it needs`,
+    `${belt}: ${beltSpeed.toFixed(1)} m/s, ${gripWords(worst)}`,
     table(['pulley', 'span after, N', 'torque, N·m', 'grip used', 'bearing, N'], rows),
   ].join('\n')
+}
+
+function gripWords({ pulley, gripReserve }: BeltTension['worst']): string {
+  if (gripReserve === null) return `the load on ${pulley} is not known, so neither is the grip; spans as at rest`
+  if (gripReserve === Infinity) return 'toothed, it cannot slip'
+  return gripReserve === 0
+    ? `thrown off ${pulley}`
+    : `least grip on ${pulley}, ${gripReserve.toFixed(2)} times what it needs`
 }

@@ -79,8 +79,10 @@ function ofGrip(settled: SettledDrive): readonly DriveSays[] {
     const reserves = [idleRpm, cruiseRpm, maxRpm].flatMap((rpm) =>
       spanTensions(settled, { rpm, load: 1 }, { condition }).map(({ worst }) => worst.gripReserve),
     )
-    if (reserves.length === 0) return []
-    const least = Math.min(...reserves)
+    const known = reserves.filter((reserve) => reserve !== null)
+    // One load that nobody knows leaves the whole belt open.
+    if (known.length === 0 || known.length < reserves.length) return []
+    const least = Math.min(...known)
     return [
       {
         test: `drive-grip-${condition}`,

@@ -18,7 +18,7 @@ test('every cell is what the drive does there, from idle to the highest speed, l
   for (let row = 0; row < 4; row++)
     for (let column = 0; column < 7; column++) {
       const belts = spanTensions(haulm, { rpm: map.rpms[column] ?? 0, load: map.loads[row] ?? 0 })
-      const [worst] = belts.map((belt) => belt.worst).toSorted((a, b) => a.gripReserve - b.gripReserve)
+      const [worst] = belts.map((belt) => belt.worst).toSorted((a, b) => (a.gripReserve ?? 0) - (b.gripReserve ?? 0))
       expect(map.reserve[row * 7 + column]).toBeCloseTo(worst?.gripReserve ?? NaN, 12)
       expect(map.pulleys[map.first[row * 7 + column] ?? 0]).toBe(worst?.pulley)
     }

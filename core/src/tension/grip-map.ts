@@ -1,6 +1,8 @@
 /** What grips and what slips over all engine speeds and loads: docs/mechanics/tension.md. */
 import type { SettledDrive } from '../path/settle.ts'
 import type { BeltCondition } from './grip.ts'
+import { leastKnown } from './loads.ts'
+import type { LoadKnown } from './part-loads.ts'
 import { TensionModel } from './span-tensions.ts'
 
 export interface GripMapOptions {
@@ -17,11 +19,13 @@ export interface GripMap {
   /** rpm of each column, load of each row. */
   readonly rpms: readonly number[]
   readonly loads: readonly number[]
-  /** The least reserve of all pulleys; infinite where nothing can slip. */
+  /** The least reserve of all pulleys of which it is known; infinite where none can slip, NaN where it is known of none. */
   readonly reserve: Float64Array
   /** The pulley that slips first, as a place in `pulleys`. */
   readonly first: Uint8Array
   readonly pulleys: readonly string[]
+  /** The least that is known of the loads of all its belts; with one unknown, the map is of the others. */
+  readonly known: LoadKnown
 }
 
 /**
@@ -36,6 +40,7 @@ export function* gripMap(
   const across = (n: number, i: number) => (n < 2 ? 0 : i / (n - 1))
   const pulleys = settled.drive.pulleys.map(({ id }) => id)
   const places = new Map(pulleys.map((id, i) => [id, i]))
+  const model = new TensionModel(settled)
   const map: GripMap = {
     columns,
     rows,
@@ -44,15 +49,15 @@ export function* gripMap(
     reserve: new Float64Array(columns * rows).fill(NaN),
     first: new Uint8Array(columns * rows),
     pulleys,
+    known: leastKnown([...model.torques({ rpm: idleRpm, load: 1 }).values()].map(({ known }) => known)),
   }
-  const model = new TensionModel(settled)
   const options = condition === undefined ? {} : { condition }
   for (let row = rows - 1; row >= 0; row--) {
     for (let column = 0; column < columns; column++) {
       const point = { rpm: map.rpms[column] ?? 0, load: map.loads[row] ?? 0 }
-      let [reserve, first] = [Infinity, 0]
+      let [reserve, first] = [NaN, 0]
       for (const { worst } of model.at(point, options)) {
-        if (worst.gripReserve >= reserve) continue
+        if (worst.gripReserve === null || worst.gripReserve >= reserve) continue
         reserve = worst.gripReserve
         first = places.get(worst.pulley) ?? 0
       }

@@ -39,9 +39,9 @@ export function gripUse(
   { centrifugal, friction, wrap }: { readonly centrifugal: number; readonly friction: number; readonly wrap: number },
 ): number {
   const pull = Math.abs(after - before)
-  if (pull === 0) return 0
   const held = Math.min(before, after) - centrifugal
+  // It throws itself off, whether anything pulls or not.
   if (held <= 0) return Infinity
-  if (friction === Infinity) return 0
+  if (pull === 0 || friction === Infinity) return 0
   return pull / (held * Math.expm1(friction * wrap))
 }

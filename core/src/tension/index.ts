@@ -12,7 +12,17 @@ export {
   type SpanChecked,
   spanReadingsRefusal,
 } from './hand-checks.ts'
-export type { OperatingPoint } from './loads.ts'
+export { type OperatingPoint, ownTorque } from './loads.ts'
+export {
+  loadCurves,
+  type LoadKnown,
+  loadKnown,
+  plateOf,
+  type RatingKey,
+  setBearingLimit,
+  setRating,
+  setTorque,
+} from './part-loads.ts'
 export { minTensions } from './min-tension.ts'
 export { COOL_MINUTES, GRIP_MARGIN } from './nominal.ts'
 export {

@@ -1,6 +1,7 @@
 /** What turns how hard: the torque of every shaft, and how it comes back to the crank from belt to belt. */
 import { IDLER_TORQUE } from './nominal.ts'
 import { onlyLeads, type LoadPoint, type Shaft } from '../drive/shaft.ts'
+import { loadCurves, loadKnown, type LoadKnown } from './part-loads.ts'
 import type { SettledBelt, SettledDrive } from '../path/settle.ts'
 import type { ShaftSpeeds } from '../speeds/shaft-speeds.ts'
 
@@ -10,11 +11,22 @@ export interface OperatingPoint {
   readonly load: number
 }
 
-/** Torque of a shaft's own, N·m: `M = light + λ·(heavy − light)`, each piecewise linear in its own rpm, level beyond its ends. */
-export function ownTorque({ kind, load }: Pick<Shaft, 'kind' | 'load'>, rpm: number, share: number): number {
-  if (load === undefined) return onlyLeads(kind) ? IDLER_TORQUE : 0
-  const light = onCurve(load.light, rpm)
-  return light + share * (onCurve(load.heavy, rpm) - light)
+const LESS_KNOWN: Readonly<Record<LoadKnown, number>> = { read: 0, nominal: 1, unknown: 2 }
+
+/** The least that is known of several loads. */
+export function leastKnown(loads: Iterable<LoadKnown>): LoadKnown {
+  return [...loads].reduce<LoadKnown>((least, each) => (LESS_KNOWN[each] > LESS_KNOWN[least] ? each : least), 'read')
+}
+
+/**
+ * Torque of a shaft's own, N·m: `M = light + λ·(heavy − light)`, each piecewise linear in its own rpm, level beyond its ends. Null where
+ * nobody knows it.
+ */
+export function ownTorque(shaft: Pick<Shaft, 'kind' | 'load' | 'rating'>, rpm: number, share: number): number | null {
+  const curves = loadCurves(shaft)
+  if (curves === null) return onlyLeads(shaft.kind) ? IDLER_TORQUE : null
+  const light = onCurve(curves.light, rpm)
+  return light + share * (onCurve(curves.heavy, rpm) - light)
 }
 
 function onCurve(curve: readonly LoadPoint[], rpm: number): number {
@@ -29,8 +41,10 @@ function onCurve(curve: readonly LoadPoint[], rpm: number): number {
 /** One belt under load: which of its pulleys drives it, and the torque each of the others takes from it, N·m, in route order. */
 export interface BeltTorques {
   readonly driver: number
-  /** 0 at the driver. */
-  readonly torques: readonly number[]
+  /** 0 at the driver; null where nobody knows what a shaft takes. */
+  readonly torques: readonly (number | null)[]
+  /** The least that is known of all it turns, what further belts take off its shafts included. */
+  readonly known: LoadKnown
 }
 
 /** Who turns whom: worked out once for a drive, whatever the engine does. */
@@ -82,22 +96,39 @@ function takersOf(
  * further belts take off it: at the driver of a belt power in is power out, so it asks for `Σ M_k·r_driver / r_k` of its own shaft.
  */
 export function torquesAt({ inOrder }: LoadPlan, { rpm, load }: OperatingPoint): ReadonlyMap<string, BeltTorques> {
-  const asked = new Map<string, number>()
+  const asked = new Map<string, Asked>()
   const torques = new Map<string, BeltTorques>()
   for (const { belt, driver, takers } of inOrder) {
-    const each = new Array<number>(belt.pulleys.length).fill(0)
-    let demand = 0
+    const each = new Array<number | null>(belt.pulleys.length).fill(0)
+    let demand: number | null = 0
+    const known: LoadKnown[] = []
     for (const { at, shaft, ratio, share } of takers) {
-      const torque = ownTorque(shaft, ratio * rpm, load) + (asked.get(shaft.id) ?? 0)
+      const own = ownTorque(shaft, ratio * rpm, load)
+      const further = asked.get(shaft.id) ?? NOTHING
+      const torque = own === null || further.torque === null ? null : own + further.torque
       each[at] = torque
-      demand += torque * share
+      demand = demand === null || torque === null ? null : demand + torque * share
+      known.push(loadKnown(shaft), further.known)
     }
-    torques.set(belt.belt.id, { driver, torques: each })
+    torques.set(belt.belt.id, { driver, torques: each, known: leastKnown(known) })
     const shaft = belt.pulleys[driver]?.shaft ?? ''
-    asked.set(shaft, (asked.get(shaft) ?? 0) + demand)
+    const before = asked.get(shaft) ?? NOTHING
+    asked.set(shaft, {
+      torque: before.torque === null || demand === null ? null : before.torque + demand,
+      known: leastKnown([before.known, ...known]),
+    })
   }
   return torques
 }
+
+/** What further belts ask of a shaft. */
+interface Asked {
+  /** N·m; null where one of them turns something whose load nobody knows. */
+  readonly torque: number | null
+  readonly known: LoadKnown
+}
+
+const NOTHING: Asked = { torque: 0, known: 'read' }
 
 /** The pulley a belt is driven by, as its place in the route; −1 where nothing turns the belt. */
 function driverOf({ belt, pulleys }: SettledBelt, { reached }: ShaftSpeeds): number {

@@ -10,7 +10,7 @@ export interface MinTension {
   readonly belt: string
   /** N for one belt of the set: what its spring gives, or its static tension. */
   readonly now: number
-  /** The same, so that nothing slips at the worst of the points, with GRIP_MARGIN in hand; null where teeth hold it. */
+  /** The same, so that nothing slips at the worst of the points, with GRIP_MARGIN in hand; null where teeth hold it. A belt of which a load is not known is left out. */
   readonly min: number | null
   /** Where it is worst. */
   readonly at: OperatingPoint & { readonly pulley: string }
@@ -29,6 +29,8 @@ export function minTensions(
   const found = new Map<string, MinTension>()
   for (const point of points) {
     for (const belt of model.at(point, options)) {
+      // Without a load nothing can be asked of the tension.
+      if (belt.loads === 'unknown') continue
       const { pulley, more } = maxMissing(settled, belt, options.condition)
       const now = belt.source.tension
       const least = more === -Infinity ? null : now + more

@@ -1,8 +1,73 @@
 /** Nominal figures of tension: averages of published practice that stand in for what nobody has read. docs/mechanics/tension.md */
+import type { LoadPoint, Shaft, ShaftKind } from '../drive/shaft.ts'
 import type { Section } from '../sections/sections.ts'
 
 /** Effective coefficients of friction, wedging in the grooves included, new and dry (nominal). */
 export const FRICTION = { ribs: 0.9, vee: 1.05, smooth: 0.32 } as const
+
+/** The alternator of which the nominal load is, A and V; the steering pump, bar times cm³ a turn; and what of a pump's work comes out of it. */
+export const NOMINAL_AMPS = 120
+export const NOMINAL_VOLTS = 14.2
+export const NOMINAL_STEERING = 90 * 9.6
+export const PUMP_EFFICIENCY = 0.85
+
+const ALTERNATOR_LOAD: NominalLoad = {
+  light: [
+    [0, 0.3],
+    [18_000, 0.6],
+  ],
+  heavy: [
+    [0, 0],
+    [1200, 5],
+    [2000, 7.5],
+    [3000, 6.6],
+    [6000, 4.3],
+    [12_000, 2.4],
+    [18_000, 1.7],
+  ],
+}
+
+/** Torque over own speed, rpm → N·m, and how it is with everything it drives at its lightest and its heaviest. */
+type NominalLoad = NonNullable<Shaft['load']>
+
+/** A pump or fan whose torque grows with the square of its speed: `at0 + at3000·(n / 3000)²`, N·m, up to 8 000 rpm. */
+const squared = (at0: number, at3000: number): LoadPoint[] =>
+  [0, 1000, 2000, 3000, 4500, 6000, 8000].map((rpm) => [rpm, at0 + at3000 * (rpm / 3000) ** 2])
+
+/**
+ * What accessories take, by kind, until their own load is read (nominal): a 120 A alternator at 14.2 V, a steering pump of 9.6 cm³ a turn at
+ * 90 bar, a compressor with its clutch out and engaged on a hot day. What a supercharger, a jackshaft or another part takes nobody can say for it.
+ */
+export const NOMINAL_LOADS: Readonly<Partial<Record<ShaftKind, NominalLoad>>> = {
+  alternator: ALTERNATOR_LOAD,
+  generator: ALTERNATOR_LOAD,
+  'power-steering': {
+    light: [
+      [0, 1],
+      [8000, 2.5],
+    ],
+    heavy: [
+      [0, 16],
+      [2000, 16],
+      [8000, 13],
+    ],
+  },
+  'ac-compressor': {
+    light: [
+      [0, 0.3],
+      [8000, 0.6],
+    ],
+    heavy: [
+      [0, 16],
+      [2000, 15],
+      [8000, 11],
+    ],
+  },
+  'water-pump': { light: squared(0.2, 0.7), heavy: squared(0.2, 0.7) },
+  fan: { light: squared(0.3, 6), heavy: squared(0.3, 6) },
+  'air-pump': { light: [[0, 0.5]], heavy: [[0, 2]] },
+  'vacuum-pump': { light: [[0, 0.5]], heavy: [[0, 2]] },
+}
 
 /** N·m that an idler or tensioner resists with until someone says otherwise (nominal). */
 export const IDLER_TORQUE = 0.05

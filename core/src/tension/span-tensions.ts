@@ -11,6 +11,7 @@ import { ribsOf, statedMinusCord } from '../sections/families.ts'
 import { shaftSpeeds, speedOfBelt, type ShaftSpeeds } from '../speeds/shaft-speeds.ts'
 import { frictionOn, gripUse, type BeltCondition } from './grip.ts'
 import { loadPlan, torquesAt, type BeltTorques, type LoadPlan, type OperatingPoint } from './loads.ts'
+import type { LoadKnown } from './part-loads.ts'
 
 const MM_PER_M = 1000
 
@@ -30,10 +31,13 @@ export type TensionSource =
 
 export interface PulleyLoad {
   readonly pulley: string
-  /** N·m taken from the belt; 0 at its driver. */
-  readonly torque: number
-  /** Share of its grip that is used: above 1 it slips; infinite where the slack side is thrown off. */
-  readonly gripUse: number
+  /** N·m taken from the belt; 0 at its driver, null where nobody knows it. */
+  readonly torque: number | null
+  /**
+   * Share of its grip that is used: above 1 it slips; infinite where the slack side is thrown off, whatever the load. Null where the belt turns
+   * something whose load nobody knows.
+   */
+  readonly gripUse: number | null
   /** N on the bearing, of all belts of the set. */
   readonly hubLoad: number
 }
@@ -44,11 +48,13 @@ export interface BeltTension {
   readonly beltSpeed: number
   /** N that the belt's own throw takes. `T_c` */
   readonly centrifugal: number
+  /** The least that is known of the loads on it. With one unknown, its spans are those at rest. */
+  readonly loads: LoadKnown
   /** N in each span of one belt of the set; span k leaves route position k. */
   readonly spans: readonly number[]
   readonly pulleys: readonly PulleyLoad[]
-  /** The pulley with least to spare: reserve 1 / U. */
-  readonly worst: { readonly pulley: string; readonly gripReserve: number }
+  /** The pulley with least to spare: reserve 1 / U, 0 where the belt is thrown off. Null where a load is not known; then the pulley that takes it. */
+  readonly worst: { readonly pulley: string; readonly gripReserve: number | null }
   readonly source: TensionSource
 }
 
@@ -129,36 +135,48 @@ function beltTension(
       belt.route[i]?.contact ?? 'ribs',
       condition ?? belt.condition ?? 'dry',
     )
+    const wrap = (path.wraps[i] ?? 0) + (moreWrap?.[pulley.id] ?? 0)
+    const use = gripUse(before, after, { centrifugal, friction, wrap })
     return {
       pulley: pulley.id,
-      torque: loaded.torques[i] ?? 0,
-      gripUse: gripUse(before, after, {
-        centrifugal,
-        friction,
-        wrap: (path.wraps[i] ?? 0) + (moreWrap?.[pulley.id] ?? 0),
-      }),
+      torque: loaded.torques[i] ?? null,
+      gripUse: loaded.known === 'unknown' && friction !== Infinity && use !== Infinity ? null : use,
       hubLoad: count * hubLoad(path, i, before - centrifugal, after - centrifugal),
     }
   })
-  const worst = loads.reduce((most, load) => (load.gripUse > most.gripUse ? load : most))
   return {
     belt: belt.id,
     beltSpeed,
     centrifugal,
     spans,
     pulleys: loads,
-    worst: { pulley: worst.pulley, gripReserve: 1 / worst.gripUse },
+    loads: loaded.known,
+    worst: worstOf(loads),
     source,
   }
 }
 
+function worstOf(loads: readonly PulleyLoad[]): BeltTension['worst'] {
+  const most = loads.reduce((worst, load) => ((load.gripUse ?? 0) > (worst.gripUse ?? 0) ? load : worst))
+  const unknown = loads.find(({ torque, gripUse: use }) => torque === null && use === null)
+  if (most.gripUse === Infinity || loads.every(({ gripUse: use }) => use !== null))
+    return { pulley: most.pulley, gripReserve: 1 / (most.gripUse ?? 0) }
+  return { pulley: (unknown ?? most).pulley, gripReserve: null }
+}
+
 /**
  * Tensions above the span that leaves the driver, N for one belt of a set: `T_k = T_{k−1} + M_k / r_k` across a driven pulley, and back
- * to nothing across the driver.
+ * to nothing across the driver. All alike where a load is not known.
  */
-function relativeTensions({ rolls }: SettledBelt, { driver, torques }: BeltTorques, count: number): readonly number[] {
+function relativeTensions(
+  { rolls }: SettledBelt,
+  { driver, torques, known }: BeltTorques,
+  count: number,
+): readonly number[] {
   const n = torques.length
   const relative = new Array<number>(n).fill(0)
+  // Of a belt of which one load is not known nothing can be said beyond how tight it is at rest.
+  if (known === 'unknown') return relative
   let tension = 0
   for (let step = 1; step < n; step++) {
     const i = (driver + step) % n

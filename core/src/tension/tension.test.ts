@@ -78,13 +78,16 @@ test(`what the crank gives is what all shafts take, over any number of belts (se
       if (loaded === undefined || driver === undefined) throw new Error(`drive ${i}: ${belt.belt.id} is not driven`)
       if (!drive.shafts.some(({ id, kind }) => id === driver.shaft && kind === 'crank')) continue
       const r = belt.rolls[loaded.driver]?.r ?? NaN
-      const torque = loaded.torques.reduce((sum, each, k) => sum + (each * r) / (belt.rolls[k]?.r ?? NaN), 0)
+      const torque = loaded.torques.reduce<number>(
+        (sum, each, k) => sum + ((each ?? NaN) * r) / (belt.rolls[k]?.r ?? NaN),
+        0,
+      )
       given += power(torque, point.rpm)
     }
     const taken = drive.shafts.reduce((sum, shaft) => {
       const ratio = reached.get(shaft.id)?.ratio
       if (shaft.kind === 'crank' || ratio == null) return sum
-      return sum + power(ownTorque(shaft, ratio * point.rpm, point.load), ratio * point.rpm)
+      return sum + power(ownTorque(shaft, ratio * point.rpm, point.load) ?? NaN, ratio * point.rpm)
     }, 0)
     const off = Math.abs(given / taken - 1)
     if (!(off < 1e-9)) throw new Error(`seed ${SEED}, drive ${i}: ${given} W given, ${taken} W taken`)

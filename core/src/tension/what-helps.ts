@@ -35,7 +35,7 @@ export interface WhatHelps {
 /**
  * Looks for what raises the least reserve of one belt over some operating points: dry faces, a quarter more tension, 30° more wrap where it
  * slips first (an idler beside that pulley), that pulley a tenth larger, two more ribs. Each is a drive of its own, solved as any other.
- * Undefined for a belt that is not driven or cannot slip.
+ * Undefined for a belt that is not driven, cannot slip, or turns something whose load nobody knows.
  */
 export function whatHelps(
   settled: SettledDrive,
@@ -91,7 +91,8 @@ function minReserve(
   return points
     .flatMap((at) => {
       const belt = model.at(at, options).find(({ belt: id }) => id === beltId)
-      return belt === undefined ? [] : [{ reserve: belt.worst.gripReserve, pulley: belt.worst.pulley, at }]
+      const reserve = belt?.worst.gripReserve ?? null
+      return belt === undefined || reserve === null ? [] : [{ reserve, pulley: belt.worst.pulley, at }]
     })
     .reduce<ReturnType<typeof minReserve>>(
       (least, each) => (least === undefined || each.reserve < least.reserve ? each : least),

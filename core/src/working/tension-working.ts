@@ -9,7 +9,7 @@ import type { Working, WorkingValue } from './working.ts'
 
 const newtons = (value: number): WorkingValue => ({ is: 'quantity', value, unit: 'N' })
 
-/** How the reserve of grip of the pulley that slips first comes about, under way; undefined where nothing can slip. */
+/** How the reserve of grip of the pulley that slips first comes about, under way; undefined where nothing can slip, or a load is not known. */
 export function gripWorking(
   settled: SettledDrive,
   beltId: string,
@@ -20,7 +20,8 @@ export function gripWorking(
   const running = spanTensions(settled, point, condition === null ? {} : { condition }).find(
     (each) => each.belt === beltId,
   )
-  if (belt === undefined || running === undefined || !belt.path.ok || running.worst.gripReserve === Infinity)
+  const reserve = running?.worst.gripReserve ?? null
+  if (belt === undefined || running === undefined || !belt.path.ok || reserve === null || reserve === Infinity)
     return undefined
   const at = belt.pulleys.findIndex(({ id }) => id === running.worst.pulley)
   const [pulley, entry, wrap] = [belt.pulleys[at], belt.belt.route[at], belt.path.wraps[at]]

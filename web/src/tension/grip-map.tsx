@@ -124,11 +124,12 @@ function paint(context: CanvasRenderingContext2D, { columns, rows, reserve }: Gr
     act: colour('--act'),
     watch: colour('--watch'),
     fine: colour('--fine-wash'),
+    unknown: colour('--sheet'),
     sheet: colour('--sheet'),
   }
   for (let row = 0; row < rows; row++)
     for (let column = 0; column < columns; column++) {
-      const verdict = reserveVerdict(reserve[row * columns + column] ?? Infinity)
+      const verdict = reserveVerdict(reserve[row * columns + column] ?? null)
       // Slipping is hatched and near to it dotted, so that neither hangs on its colour alone.
       const gap =
         (verdict === 'act' && (row + column) % 4 === 0) || (verdict === 'watch' && row % 3 === 0 && column % 3 === 0)
@@ -148,8 +149,12 @@ function InWords({ map }: { readonly map: GripMap }) {
 }
 
 /** What a map says, for whoever does not see it: where something slips, and what slips first. */
-function sentence({ reserve, first, pulleys, rpms, loads, columns }: GripMap, nameOf: (id: string) => string): string {
-  let worst = 0
+function sentence(
+  { reserve, first, pulleys, rpms, loads, columns, known }: GripMap,
+  nameOf: (id: string) => string,
+): string {
+  let worst = reserve.findIndex((each) => !Number.isNaN(each))
+  if (worst < 0) return 'A load on every belt is not known, so neither is the grip.'
   let slipping = 0
   for (let i = 0; i < reserve.length; i++) {
     if ((reserve[i] ?? Infinity) < (reserve[worst] ?? Infinity)) worst = i
@@ -158,9 +163,16 @@ function sentence({ reserve, first, pulleys, rpms, loads, columns }: GripMap, na
   const at = `${Math.round(rpms[worst % columns] ?? 0)} rpm and ${Math.round(100 * (loads[Math.floor(worst / columns)] ?? 0))} % load`
   const name = nameOf(pulleys[first[worst] ?? 0] ?? '')
   const least = reserve[worst] ?? Infinity
-  if (least === Infinity) return 'A toothed belt cannot slip.'
-  if (slipping === 0) return `Nothing slips. ${name} is closest, at ${at}: ${least.toFixed(1)} times the grip it needs.`
-  return `${name} slips first. Something slips on ${Math.max(1, Math.round((100 * slipping) / reserve.length))} % of the map, worst at ${at}.`
+  const rest =
+    known === 'read'
+      ? ''
+      : known === 'nominal'
+        ? ' Nominal loads are used.'
+        : ' Belts with a load that is not known are left out.'
+  if (least === Infinity) return `A toothed belt cannot slip.${known === 'unknown' ? rest : ''}`
+  if (slipping === 0)
+    return `Nothing slips. ${name} is closest, at ${at}: ${least.toFixed(1)} times the grip it needs.${rest}`
+  return `${name} slips first. Something slips on ${Math.max(1, Math.round((100 * slipping) / reserve.length))} % of the map, worst at ${at}.${rest}`
 }
 
 /** Engine speeds and loads at which help is looked for. */

@@ -16,6 +16,7 @@ import { pulleyName } from '../ui/pulley-name.ts'
 import { Term } from '../ui/term.tsx'
 import { PanelSection, PanelTable } from '../ui/panel.tsx'
 import styles from './tension.module.css'
+import { Loads } from './loads.tsx'
 import { reserveVerdict, RESERVE } from '../bench/reserve.ts'
 import { useTension } from '../bench/use-tension.ts'
 
@@ -47,6 +48,10 @@ export function Running({ belt, running }: RunningProps) {
           <span>
             {toothed ? (
               'A toothed belt does not slip; teeth jump first.'
+            ) : worst.gripReserve === null ? (
+              <>
+                <b>Not known.</b> What {nameOf(worst.pulley)} takes from the belt is not known. Enter it below.
+              </>
             ) : worst.gripReserve === 0 ? (
               <>
                 <b>{nameOf(worst.pulley)} slips:</b> at this speed the belt lifts off the pulley.
@@ -66,7 +71,7 @@ export function Running({ belt, running }: RunningProps) {
         </p>
         <p className="soft">
           {sourceWords(running.source)}{' '}
-          {!toothed && (
+          {!toothed && worst.gripReserve !== null && (
             <button
               type="button"
               className={styles['keep']}
@@ -79,12 +84,15 @@ export function Running({ belt, running }: RunningProps) {
         <Point belt={belt} />
         <Least belt={belt} />
       </PanelSection>
+      <Loads belt={belt} running={running} />
       <PanelSection title="Spans and bearings">
         <PanelTable>
           <thead>
             <tr>
               <th scope="col">pulley</th>
-              <th scope="col">span after, N</th>
+              <th scope="col">
+                <Term of="span">span</Term> after, N
+              </th>
               <th scope="col">
                 <Term of="grip">grip</Term>, times
               </th>
@@ -105,8 +113,10 @@ export function Running({ belt, running }: RunningProps) {
                   <td className="figures">{Math.round(running.spans[i] ?? 0)}</td>
                   <td className="figures">
                     <span className={styles['cell']}>
-                      {gripUse === 0 ? '–' : gripUse === Infinity ? '0' : atMost(1 / gripUse)}
-                      {gripUse > 1 / RESERVE.watch && <VerdictMark verdict={reserveVerdict(1 / gripUse)} size={12} />}
+                      {gripUse === null ? '?' : gripUse === 0 ? '–' : gripUse === Infinity ? '0' : atMost(1 / gripUse)}
+                      {gripUse !== null && gripUse > 1 / RESERVE.watch && (
+                        <VerdictMark verdict={reserveVerdict(1 / gripUse)} size={12} />
+                      )}
                     </span>
                   </td>
                   <td className="figures">
@@ -128,7 +138,7 @@ export function Running({ belt, running }: RunningProps) {
         </PanelTable>
         <p className="soft">
           The belt runs at {running.beltSpeed.toFixed(1)} m/s; centrifugal force takes {Math.round(running.centrifugal)}{' '}
-          N from every span.
+          N from every span.{running.loads === 'unknown' && ' A load is not known: the spans are those at rest.'}
         </p>
       </PanelSection>
     </>

@@ -54,7 +54,7 @@ export function TensionLayer({ camera }: { readonly camera: Camera }) {
             })}
             {pulleys.map(({ pulley, gripUse }, i) => {
               const circle = belt.circles[i]
-              if (circle === undefined || gripUse <= 1 / RESERVE.watch) return null
+              if (circle === undefined || gripUse === null || gripUse <= 1 / RESERVE.watch) return null
               const at = onScreen(circle)
               return (
                 <g key={pulley} transform={`translate(${at.x - MARK / 2} ${at.y - circle.r * camera.k - MARK - 6})`}>

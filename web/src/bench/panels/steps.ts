@@ -5,7 +5,7 @@ import type { ShopRules } from '@emery/core/rules'
 import { allProblems, type DriveSolution, type ProblemCode } from '@emery/core/solution'
 import { judgeSpeeds } from '@emery/core/speeds'
 import { spanTensions } from '@emery/core/tension'
-import type { Verdict } from '@emery/core/verdict'
+import { worstOf, type Verdict } from '@emery/core/verdict'
 import { reserveVerdict } from '../reserve.ts'
 
 /** The steps of the bench that are built, in working order; the number keys follow it. */
@@ -84,10 +84,10 @@ export function stepVerdict(
 function gripVerdict(settled: SettledDrive): Verdict {
   const { idleRpm, cruiseRpm, maxRpm } = settled.drive.engine
   if (settled.drive.shafts.every(({ load }) => load === undefined)) return 'unknown'
-  const reserves = [idleRpm, cruiseRpm, maxRpm].flatMap((rpm) =>
-    spanTensions(settled, { rpm, load: 1 }).map(({ worst }) => worst.gripReserve),
+  const verdicts = [idleRpm, cruiseRpm, maxRpm].flatMap((rpm) =>
+    spanTensions(settled, { rpm, load: 1 }).map(({ worst }) => reserveVerdict(worst.gripReserve)),
   )
-  return reserves.length === 0 ? 'unknown' : reserveVerdict(Math.min(...reserves))
+  return worstOf(verdicts) ?? 'unknown'
 }
 
 /** The worst span of any belt; nothing yet until something was read along the shafts. */
