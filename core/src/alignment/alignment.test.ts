@@ -38,14 +38,35 @@ function outOfLine(random: () => number): CheckedDrive {
   })
   return changed(loopDrive(circles, { ribs: 5 }), (draft) => {
     for (const [i, pulley] of draft.pulleys.entries()) {
-      if (i === 0) continue
-      pulley.z = 3 * (random() - 0.5)
-      if (random() < 0.3) pulley.tilt = { x: random() - 0.5, y: random() - 0.5 }
+      pulley.z = i === 0 ? 0 : 3 * (random() - 0.5)
+      if (i > 0 && random() < 0.3) pulley.tilt = { x: random() - 0.5, y: random() - 0.5 }
     }
   })
 }
 
 describe('entry angles', () => {
+  test('of what nobody has read are none: neither aligned nor misaligned', () => {
+    const circles = [
+      { x: 0, y: 0, diameter: 100 },
+      { x: 300, y: 0, diameter: 100 },
+      { x: 150, y: 200, diameter: 80 },
+    ]
+    const verdicts = (depths: readonly (number | undefined)[]) => {
+      const drive = changed(loopDrive(circles, { ribs: 5 }), (draft) => {
+        for (const [i, pulley] of draft.pulleys.entries()) {
+          const z = depths[i]
+          if (z === undefined) delete pulley.z
+          else pulley.z = z
+        }
+      })
+      return settleDrive(drive).belts.flatMap((belt) => spanLines(belt).map(({ verdict }) => verdict))
+    }
+    expect(verdicts([])).toEqual(['unknown', 'unknown', 'unknown'])
+    expect(verdicts([0, 0, 0])).toEqual(['fine', 'fine', 'fine'])
+    // One read against the first: the span between the two is known, those to the third are not.
+    expect(verdicts([0, 0]).toSorted()).toEqual(['fine', 'unknown', 'unknown'])
+  })
+
   test('are the same for a drive that is turned, and for its mirror image', () => {
     const random = randomFrom(SEED)
     for (let i = 0; i < 50; i++) {
@@ -100,7 +121,7 @@ describe('entry angles', () => {
       (draft) => {
         for (const [i, pulley] of draft.pulleys.entries()) {
           // 0.9° along the span: worth a look on grooves, quiet on a smooth face.
-          if (i === 1) pulley.z = 400 * Math.tan((0.9 * Math.PI) / 180)
+          pulley.z = i === 1 ? 400 * Math.tan((0.9 * Math.PI) / 180) : 0
         }
         draft.pulleys = draft.pulleys.map(({ id, shaft, z }) => ({
           id,

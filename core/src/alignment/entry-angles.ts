@@ -25,6 +25,7 @@ export interface SpanLine {
   /** Degrees against the groove it leaves, and against the groove it enters. `δ_leave`, `δ_enter` */
   readonly leaveAngle: number
   readonly enterAngle: number
+  /** Unknown where nobody has read where one of the two stands; then the offset and the angles are none. */
   readonly verdict: Verdict
 }
 
@@ -35,6 +36,11 @@ export interface GroovePlane {
   /** dz/dx and dz/dy. `a`, `b` */
   readonly leanX: number
   readonly leanY: number
+}
+
+/** Whether somebody has read where a pulley stands along its shaft; without that nothing can be said of the spans beside it. */
+export function isLineKnown({ z }: Pick<Pulley, 'z'>): boolean {
+  return z !== undefined
 }
 
 export function groovePlane(belt: Belt, pulley: Pulley, entry: Belt['route'][number]): GroovePlane {

@@ -14,6 +14,7 @@ import {
   ENTRY_LIMITS,
   groovePlane,
   spanFrames,
+  isLineKnown,
   verdictOfAngles,
   type GroovePlane,
   type SpanFrame,
@@ -234,7 +235,9 @@ export function linesAfter(belt: SettledBelt, moves: readonly AlignmentMove[]): 
       const [a, b] = [ends[frame.from], ends[frame.to]]
       if (a === undefined || b === undefined) return []
       const angles = anglesOf(frame, a.plane, b.plane)
-      const verdict = verdictOfAngles(family, countedAngle(frame, a.pulley, b.pulley, a.plane, b.plane))
+      const known = isLineKnown(a.pulley) && isLineKnown(b.pulley)
+      const counted = countedAngle(frame, a.pulley, b.pulley, a.plane, b.plane)
+      const verdict = known ? verdictOfAngles(family, counted) : 'unknown'
       return [{ from: a.pulley.id, to: b.pulley.id, length: frame.length, ...angles, verdict }]
     }),
   }
@@ -260,7 +263,7 @@ function choiceOf(moves: readonly AlignmentMove[], shaft: string): Choice {
 function beyondFine(settled: SettledDrive, moves: readonly AlignmentMove[]): FixPlan['stayOut'] {
   return settled.belts.flatMap((belt) =>
     linesAfter(belt, moves)
-      .spans.filter(({ verdict }) => verdict !== 'fine')
+      .spans.filter(({ verdict }) => verdict === 'watch' || verdict === 'act')
       .map(({ from, to }) => ({ belt: belt.belt.id, from, to })),
   )
 }

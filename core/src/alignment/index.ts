@@ -1,5 +1,5 @@
 /** What the other packages may take from here. */
-export { ENTRY_LIMITS, worseAngle } from './entry-angles.ts'
+export { ENTRY_LIMITS, isLineKnown, worseAngle } from './entry-angles.ts'
 export {
   type AlignmentMove,
   fixPlan,

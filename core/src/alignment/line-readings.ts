@@ -216,6 +216,9 @@ function placeByReadings(draft: DriveDraft, beltId: string): void {
   const [first, ...others] = linesRead(draft, beltId)
   const reference = line(first?.pulley ?? '')
   if (reference === undefined) return
+  const datum = draft.pulleys.find(({ id }) => id === first?.pulley)
+  // What is read against it makes it the one that all others stand from.
+  if (datum !== undefined && others.some(({ offset }) => offset !== null)) datum.z ??= 0
   for (const { pulley: id, offset } of others) {
     const [pulley, now] = [draft.pulleys.find((each) => each.id === id), line(id)]
     if (pulley === undefined || now === undefined || offset === null) continue

@@ -51,7 +51,8 @@ export interface NearMiss {
 
 /**
  * Spans that come nearer than `least` mm to the metal of a pulley they do not touch, where both share a stretch of the
- * shaft direction. The gap is taken from the span's own surface on the side of the pulley.
+ * shaft direction. The gap is taken from the span's own surface on the side of the pulley. What runs in a plane of its own whose depth
+ * nobody has read is nothing that a span could touch: which of the two is further out is a question, not a collision.
  */
 export function nearMisses(
   settled: SettledDrive,
@@ -60,11 +61,13 @@ export function nearMisses(
   least: number,
 ): NearMiss[] {
   const runs = belt.route.map((entry, i) => beltAcross(belt, pulleys[i] as Pulley, entry))
+  const planes = new Planes(settled.drive)
   return spans.flatMap((span, i) => {
     const here = joinedRange(runs[i] as Range, runs[(i + 1) % runs.length] as Range)
     return settled.drive.pulleys.flatMap((pulley) => {
       if (pulley.id === span.from.id || pulley.id === span.to.id) return []
-      if (!overlap(here, faceRange(pulley))) return []
+      if (!overlap(here, faceRange(pulley)) || planes.mayDiffer(span.from, pulley) || planes.mayDiffer(span.to, pulley))
+        return []
       const centre = settled.places.get(pulley.shaft)
       const metal = settled.metal.get(pulley.id)
       if (centre === undefined || metal === undefined) return []
@@ -75,6 +78,24 @@ export function nearMisses(
       return gap < least ? [{ span, pulley, gap }] : []
     })
   })
+}
+
+/** In which plane pulleys run, as far as that is known. */
+class Planes {
+  private readonly belts = new Map<string, Set<string>>()
+
+  constructor({ belts }: SettledDrive['drive']) {
+    for (const { id, route } of belts)
+      for (const { pulley } of route) this.belts.set(pulley, (this.belts.get(pulley) ?? new Set()).add(id))
+  }
+
+  /** Whether two pulleys may stand one in front of the other: belts of their own, or one shaft, and no depth read of one of them. */
+  mayDiffer(a: Pulley, b: Pulley): boolean {
+    if (a.z !== undefined && b.z !== undefined) return false
+    if (a.shaft === b.shaft) return true
+    const [mine, other] = [this.belts.get(a.id), this.belts.get(b.id)]
+    return mine !== undefined && other !== undefined && [...mine].every((belt) => !other.has(belt))
+  }
 }
 
 /** A stretch along the shafts, mm. */
@@ -143,10 +164,11 @@ export interface MetalClash {
 
 /** Pulleys of different shafts that share a stretch of the shaft direction and whose rims run into each other. */
 export function metalClashes({ drive, places, metal }: SettledDrive): readonly MetalClash[] {
+  const planes = new Planes(drive)
   return drive.pulleys.flatMap((a, i) =>
     drive.pulleys.slice(i + 1).flatMap((b): MetalClash[] => {
       const [placeA, placeB, rA, rB] = [places.get(a.shaft), places.get(b.shaft), metal.get(a.id), metal.get(b.id)]
-      if (a.shaft === b.shaft || placeA === undefined || placeB === undefined) return []
+      if (a.shaft === b.shaft || planes.mayDiffer(a, b) || placeA === undefined || placeB === undefined) return []
       if (rA === undefined || rB === undefined || !overlap(faceRange(a), faceRange(b))) return []
       const by = rA + rB - Math.hypot(placeB.x - placeA.x, placeB.y - placeA.y)
       return by > 0 ? [{ pulleys: [a, b], by }] : []

@@ -1,5 +1,5 @@
 import { scaleLinear } from 'd3-scale'
-import { linesAfter, type LinesOfBelt, worseAngle } from '@emery/core/alignment'
+import { isLineKnown, linesAfter, type LinesOfBelt, worseAngle } from '@emery/core/alignment'
 import type { SettledBelt } from '@emery/core/path'
 import { useLengths } from '../ui/use-lengths.ts'
 import { useBench, useBenchState } from '../bench/bench-context.ts'
@@ -80,7 +80,7 @@ function Picture({ belt, now, mended }: PictureProps) {
                 y={to.x - from.x < ROOM_FOR_ANGLE ? TOP_ROW : (from.y + to.y) / 2 - 9}
                 textAnchor="middle"
               >
-                {angle.toFixed(1)}°
+                {span.verdict === 'unknown' ? '' : `${angle.toFixed(1)}°`}
               </text>
             </g>
           )
@@ -102,7 +102,11 @@ function Picture({ belt, now, mended }: PictureProps) {
                 y={point.y + (i % 2 === 0 ? -PULLEY.height / 2 - 6 : PULLEY.height / 2 + 17)}
                 textAnchor="middle"
               >
-                {Math.abs(offset) < 0.005 ? '0' : `${offset > 0 ? '+' : '−'}${lengths.fine(Math.abs(offset))}`}
+                {pulley === undefined || !isLineKnown(pulley)
+                  ? '?'
+                  : Math.abs(offset) < 0.005
+                    ? '0'
+                    : `${offset > 0 ? '+' : '−'}${lengths.fine(Math.abs(offset))}`}
               </text>
               <text x={point.x} y={SIZE.height - (i % 2 === 0 ? 24 : 8)} textAnchor="middle">
                 {pulley === undefined ? '' : pulleyName(settled.drive, pulley.id)}
@@ -123,10 +127,13 @@ function inWords(
   nameOf: (id: string) => string,
   text: (mm: number) => string,
 ): string {
+  const unread = belt.pulleys.filter((pulley) => !isLineKnown(pulley))
+  if (unread.length === belt.pulleys.length) return 'From above: nothing is read yet.'
   const out = belt.pulleys.flatMap(({ id }, i) => {
     const offset = (lines[i] ?? reference) - reference
     return Math.abs(offset) < 0.05 ? [] : [`${nameOf(id)} ${text(Math.abs(offset))} ${offset > 0 ? 'forward' : 'back'}`]
   })
-  const bad = spans.filter(({ verdict }) => verdict !== 'fine').length
-  return `From above: ${out.length === 0 ? 'every pulley aligned' : out.join(', ')}; ${bad} of ${spans.length} spans outside the quiet limit.`
+  const bad = spans.filter(({ verdict }) => verdict === 'watch' || verdict === 'act').length
+  const rest = unread.length === 0 ? '' : ` Not read: ${unread.map(({ id }) => nameOf(id)).join(', ')}.`
+  return `From above: ${out.length === 0 ? (unread.length === 0 ? 'every pulley aligned' : 'what is read is aligned') : out.join(', ')}; ${bad} of ${spans.length} spans outside the quiet limit.${rest}`
 }

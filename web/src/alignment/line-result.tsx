@@ -1,5 +1,13 @@
 import { graver } from '@emery/core/verdict'
-import { ENTRY_LIMITS, lineCompared, spanLines, linesRead, worseAngle, type LineRead } from '@emery/core/alignment'
+import {
+  ENTRY_LIMITS,
+  isLineKnown,
+  lineCompared,
+  spanLines,
+  linesRead,
+  worseAngle,
+  type LineRead,
+} from '@emery/core/alignment'
 import type { SettledBelt } from '@emery/core/path'
 import { sectionFigures } from '@emery/core/sections'
 import { useLengths } from '../ui/use-lengths.ts'
@@ -22,29 +30,51 @@ export function LineResult({ belt }: { readonly belt: SettledBelt }) {
     undefined,
   )
   if (worst === undefined) return null
+  if (spans.every(({ verdict }) => verdict === 'unknown')) return <NothingRead />
   const nameOf = (id: string) => pulleyName(settled.drive, id)
   const unread = (lineCompared(settled)?.pulleys ?? []).filter(({ again }) => again === 0)
   const planned = unread.length === 0 ? '' : ', if the moves went as planned'
+  const unplaced = belt.pulleys.filter((pulley) => !isLineKnown(pulley)).map(({ id }) => id)
   const { fine, watch } = ENTRY_LIMITS[sectionFigures(belt.belt.section).family]
   return (
     <PanelSection title="Alignment">
       <p className={styles['result']}>
         <VerdictMark verdict={worst.verdict} size={18} />
         <b>
-          {worst.verdict === 'fine'
-            ? `Aligned${planned}`
-            : furthest?.offset == null || furthest.offset === 0
-              ? `Misaligned between ${nameOf(worst.from)} and ${nameOf(worst.to)}`
-              : `${nameOf(furthest.pulley)} is ${lengths.fine(Math.abs(furthest.offset))} too far ${furthest.offset > 0 ? 'back' : 'forward'}`}
+          {worst.verdict === 'unknown'
+            ? `What is read is aligned. Not read: ${unplaced.map(nameOf).join(', ')}`
+            : worst.verdict === 'fine'
+              ? `Aligned${planned}`
+              : furthest?.offset == null || furthest.offset === 0
+                ? `Misaligned between ${nameOf(worst.from)} and ${nameOf(worst.to)}`
+                : `${nameOf(furthest.pulley)} is ${lengths.fine(Math.abs(furthest.offset))} too far ${furthest.offset > 0 ? 'back' : 'forward'}`}
         </b>
       </p>
-      <p>
-        Worst span: from {nameOf(worst.from)} to {nameOf(worst.to)}. The <Term of="entryAngle">entry angle</Term> is{' '}
-        <b className="figures">{worseAngle(worst).toFixed(2)}°</b>: the belt {ALIGNMENT_DOES[worst.verdict]}
-      </p>
+      {worst.verdict !== 'unknown' && (
+        <p>
+          Worst span: from {nameOf(worst.from)} to {nameOf(worst.to)}. The <Term of="entryAngle">entry angle</Term> is{' '}
+          <b className="figures">{worseAngle(worst).toFixed(2)}°</b>: the belt {ALIGNMENT_DOES[worst.verdict]}
+        </p>
+      )}
       <p className="soft">
         Up to {fine}° quiet, to {watch}° watch, beyond that it chirps (<Term of="nominal">nominal</Term>). On a smooth
         face, half the angle counts.
+      </p>
+    </PanelSection>
+  )
+}
+
+/** Before the first reading: what to do, and no verdict. */
+function NothingRead() {
+  return (
+    <PanelSection title="Alignment">
+      <p className={styles['result']}>
+        <VerdictMark verdict="unknown" size={18} />
+        <b>Nothing read yet</b>
+      </p>
+      <p className="soft">
+        Lay a straightedge on the crank pulley and read how far each of the others stands from it. One reading of each
+        tells which is out.
       </p>
     </PanelSection>
   )

@@ -43,12 +43,14 @@ export function AlignmentLayer({ camera }: { readonly camera: Camera }) {
         }
         const worse = worseAngle(span)
         const figures =
-          length < ROOM_FOR_BOTH
-            ? [{ angle: worse, at: place(0.5, i) }]
-            : [
-                { angle: Math.abs(span.leaveAngle), at: place(ALONG / length, i) },
-                { angle: Math.abs(span.enterAngle), at: place(1 - ALONG / length, (i + 1) % spans.length) },
-              ]
+          span.verdict === 'unknown'
+            ? []
+            : length < ROOM_FOR_BOTH
+              ? [{ angle: worse, at: place(0.5, i) }]
+              : [
+                  { angle: Math.abs(span.leaveAngle), at: place(ALONG / length, i) },
+                  { angle: Math.abs(span.enterAngle), at: place(1 - ALONG / length, (i + 1) % spans.length) },
+                ]
         return (
           <g key={`${from.id} ${to.id}`} data-verdict={span.verdict}>
             <line x1={a.x} y1={a.y} x2={b.x} y2={b.y} />
