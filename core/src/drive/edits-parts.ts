@@ -2,6 +2,7 @@
 import { movedShaft, resizedPulley } from '../adjusters/kinds.ts'
 import type { Point } from '../numerics/vectors.ts'
 import type { Adjuster } from '../adjusters/adjuster.ts'
+import { confirmed, stillAssumed } from '../adjusters/assumed.ts'
 import type { Construction, RouteEntry } from './belt.ts'
 import { moveShaftBy, type DriveDraft, type DriveEdit, type Stamp } from './edits.ts'
 import type { Turn } from './engine.ts'
@@ -155,10 +156,19 @@ export function renameShaft(shaftId: string, name: string): DriveEdit {
 export function putAdjuster(adjuster: Adjuster, belts: readonly string[] = []): DriveEdit {
   return (draft) => {
     const at = draft.adjusters.findIndex(({ id }) => id === adjuster.id)
-    const copy = structuredClone(adjuster) as (typeof draft.adjusters)[number]
+    const before = draft.adjusters[at]
+    const next = before === undefined ? adjuster : stillAssumed(before, adjuster)
+    const copy = structuredClone(next) as (typeof draft.adjusters)[number]
     if (at < 0) draft.adjusters.push(copy)
     else draft.adjusters[at] = copy
     for (const belt of draft.belts) if (belts.includes(belt.id)) belt.adjuster = adjuster.id
+  }
+}
+
+/** Somebody has looked at an adjuster: all of it is as it is drawn. */
+export function confirmAdjuster(adjusterId: string): DriveEdit {
+  return (draft) => {
+    draft.adjusters = draft.adjusters.map((each) => (each.id === adjusterId ? confirmed(each) : each))
   }
 }
 

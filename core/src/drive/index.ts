@@ -6,6 +6,7 @@ export type { DocumentProblem } from './document-problem.ts'
 export { type CheckedDrive, DRIVE_MEDIA_TYPE, type DriveDocument, driveSchema } from './drive.ts'
 export {
   dragShaftBy,
+  confirmAdjuster,
   putAdjuster,
   putShaft,
   removeAdjuster,

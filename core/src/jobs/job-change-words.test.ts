@@ -63,7 +63,7 @@ describe('a change to a job in words', () => {
       ticks: [tick],
       pictures: [{ id: 'x' } as JobFields['pictures'][number]],
       torques: [{ step: 's', value: '1' }],
-      added: [{ id: 'a', phase: 'off', title: 't', by: '', at: tick.at } as JobFields['added'][number]],
+      added: [{ id: 'a', phase: 'off', title: 't', by: '', at: tick.at }],
       moved: [{ step: 's', before: 'b', reason: 'r', by: '', at: tick.at }],
       parts: [{ id: 'p', what: 'Belt', number: '', count: 1, place: 'here', backBy: '' }],
       diagnoses: ['d'],

@@ -1,4 +1,5 @@
 import type { Adjuster, AdjusterKind } from '../adjusters/adjuster.ts'
+import { allAssumed } from '../adjusters/assumed.ts'
 import { ADJUSTERS, kindOf } from '../adjusters/kinds.ts'
 import type { CheckedDrive } from '../drive/drive.ts'
 import { putAdjuster } from '../drive/edits-parts.ts'
@@ -16,8 +17,8 @@ export interface NewAdjusterSite {
 
 /**
  * An adjuster of a kind with dimensions that parts of its kind commonly have (nominal), standing where its shaft stands now, its
- * ends so that taking it up makes the belt's path longer. Undefined while the shaft has no place. Everything in it is there to
- * be dragged or typed over.
+ * ends so that taking it up makes the belt's path longer. Undefined while the shaft has no place. All of it is assumed, until it is
+ * dragged, typed over or confirmed.
  */
 export function newAdjuster(
   drive: CheckedDrive,
@@ -26,7 +27,7 @@ export function newAdjuster(
 ): Adjuster | undefined {
   const place = settleDrive(drive).places.get(shaft)
   if (place === undefined) return undefined
-  const made = ADJUSTERS[kind].fresh({ id: freshId(drive, kind), shaft, pulley, place })
+  const made = allAssumed<Adjuster>(ADJUSTERS[kind].fresh({ id: freshId(drive, kind), shaft, pulley, place }))
   const swapped = kindOf(made).swapped(made)
   return swapped !== null && takesUp(drive, made, belt) < 0 && takesUp(drive, swapped, belt) > 0 ? swapped : made
 }

@@ -69,8 +69,8 @@ export function setRating(shaftId: string, key: RatingKey, value: number | null)
   return (drive) => {
     const shaft = drive.shafts.find(({ id }) => id === shaftId)
     if (shaft === undefined) return
-    const { [key]: _was, ...others } = shaft.rating ?? {}
-    const rating = value === null ? others : { ...others, [key]: value }
+    const others = Object.entries(shaft.rating ?? {}).filter(([each]) => each !== key)
+    const rating: Rating = Object.fromEntries(value === null ? others : [...others, [key, value]])
     if (Object.keys(rating).length === 0) delete shaft.rating
     else shaft.rating = rating
   }

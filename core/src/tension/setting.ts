@@ -1,6 +1,7 @@
 /** What a belt should be set to by hand, and how far the adjuster has to go for it: docs/mechanics/tension.md. */
 import { READ_SIGMA } from './nominal.ts'
 import { ribsOf } from '../sections/families.ts'
+import { isAssumed } from '../adjusters/assumed.ts'
 import { isSprung, kindOf, movedShaft } from '../adjusters/kinds.ts'
 import type { Adjuster } from '../adjusters/adjuster.ts'
 import type { Belt } from '../drive/belt.ts'
@@ -77,12 +78,13 @@ export interface AdjusterMove {
 }
 
 /**
- * The move that changes a belt's static tension: it is stretched by `ΔT·L_c / EA`, which the adjuster gives at `dL/du`. Null where a spring,
- * or nothing, takes it up, or where the adjuster changes nothing.
+ * The move that changes a belt's static tension: it is stretched by `ΔT·L_c / EA`, which the adjuster gives at `dL/du`. Tighter is whatever makes
+ * the path longer, whichever end was named first. Null where a spring, or nothing, takes it up, where the adjuster changes nothing, and where
+ * nobody has read what it is reckoned from.
  */
 export function moveForTension(settled: SettledBelt, from: number, to: number): AdjusterMove | null {
   const { belt, pulleys, path, adjuster } = settled
-  if (adjuster === null || isSprung(adjuster.adjuster) || !path.ok) return null
+  if (adjuster === null || isSprung(adjuster.adjuster) || isAssumed(adjuster.adjuster) || !path.ok) return null
   const u = adjuster.u ?? MIDDLE_TRAVEL
   const perU = adjuster.lengthAt(u)?.perU
   if (perU === undefined || perU === 0) return null
@@ -90,7 +92,7 @@ export function moveForTension(settled: SettledBelt, from: number, to: number): 
   const { motion } = adjuster
   const [released, takenUp] = [motion.valueAt(0), motion.valueAt(1)]
   const travel = motion.unit === 'deg' ? shortWayRoundDeg(released, takenUp) : takenUp - released
-  const by = (stretch / perU) * Math.abs(travel)
+  const by = (stretch / Math.abs(perU)) * Math.abs(travel)
   const kind = kindOf(adjuster.adjuster)
   const shaftAt = settled.circles[pulleys.findIndex(({ shaft }) => shaft === movedShaft(adjuster.adjuster))]
   const atShaft = kind.movedAtShaft(adjuster.adjuster, by, shaftAt)

@@ -1,5 +1,6 @@
 /** How tight every span is under way, what grips and what slips first: docs/mechanics/tension.md. */
 import { USED_SETTING } from './nominal.ts'
+import { isAssumed } from '../adjusters/assumed.ts'
 import { isSprung, type SprungAdjuster } from '../adjusters/kinds.ts'
 import type { Belt } from '../drive/belt.ts'
 import { cross, minus, shortWayRoundDeg } from '../numerics/vectors.ts'
@@ -26,7 +27,14 @@ export function staticSetting(belt: Pick<Belt, 'section' | 'ribs' | 'installTens
 
 /** What holds a belt tight. */
 export type TensionSource =
-  | { readonly of: 'spring'; readonly adjuster: string; readonly pulley: number; readonly tension: number }
+  | {
+      readonly of: 'spring'
+      readonly adjuster: string
+      readonly pulley: number
+      readonly tension: number
+      /** Nobody has read the spring or where its arm stands: nothing can be said of the grip. */
+      readonly assumed: boolean
+    }
   | { readonly of: 'strain' | 'set' | 'nominal'; readonly tension: number }
 
 export interface PulleyLoad {
@@ -35,7 +43,7 @@ export interface PulleyLoad {
   readonly torque: number | null
   /**
    * Share of its grip that is used: above 1 it slips; infinite where the slack side is thrown off, whatever the load. Null where the belt turns
-   * something whose load nobody knows.
+   * something whose load nobody knows, or hangs on a spring that nobody has read.
    */
   readonly gripUse: number | null
   /** N on the bearing, of all belts of the set. */
@@ -127,6 +135,8 @@ function beltTension(
   const centrifugal = mass * beltSpeed * beltSpeed
   const spans = levelled(settled, path, relativeTensions(settled, loaded, count), source, centrifugal)
   const n = pulleys.length
+  const isSourceAssumed = source.of === 'spring' && source.assumed
+  const unsure = loaded.known === 'unknown' || isSourceAssumed
   const loads = pulleys.map((pulley, i): PulleyLoad => {
     const [before, after] = [spans[(i + n - 1) % n] ?? 0, spans[i] ?? 0]
     const friction = frictionOn(
@@ -140,7 +150,7 @@ function beltTension(
     return {
       pulley: pulley.id,
       torque: loaded.torques[i] ?? null,
-      gripUse: loaded.known === 'unknown' && friction !== Infinity && use !== Infinity ? null : use,
+      gripUse: unsure && friction !== Infinity && (use !== Infinity || isSourceAssumed) ? null : use,
       hubLoad: count * hubLoad(path, i, before - centrifugal, after - centrifugal),
     }
   })
@@ -219,6 +229,7 @@ export function tensionSource(settled: SettledBelt, path: CordPath): TensionSour
         adjuster: arm.id,
         pulley: at,
         tension: springTension(settled, path, arm, at, adjuster.u ?? MIDDLE_TRAVEL),
+        assumed: isAssumed(arm),
       }
   }
   const { tension, restsOn } = staticSetting(belt)

@@ -3,18 +3,20 @@ import { Button, InputNumber, Select } from 'antd'
 import { useState } from 'react'
 import {
   ADJUSTER_KINDS,
+  isAssumed,
   kindOf,
   movedShaft,
   resizedPulley,
   type Adjuster,
   type AdjusterKind,
 } from '@emery/core/adjusters'
-import { putAdjuster, removeAdjuster, setBeltAdjuster } from '@emery/core/drive'
+import { confirmAdjuster, putAdjuster, removeAdjuster, setBeltAdjuster } from '@emery/core/drive'
 import { newAdjuster } from '@emery/core/measure'
 import type { EditResult } from '../ui/edit-result.ts'
 import { ReadingField } from '../ui/reading-field.tsx'
 import { useBench } from '../bench/bench-context.ts'
 import { AdjusterCaution } from '../bench/panels/adjuster-words.tsx'
+import { VerdictMark } from '../ui/verdict-mark.tsx'
 import { PanelSection } from '../ui/panel.tsx'
 import styles from './measure.module.css'
 
@@ -48,12 +50,21 @@ function OneAdjuster({ adjuster }: { readonly adjuster: Adjuster }) {
     <PanelSection label={`Adjuster of ${drive.shafts.find(({ id }) => id === on)?.name ?? adjuster.id}`}>
       <h2>{drive.shafts.find(({ id }) => id === on)?.name ?? adjuster.id}</h2>
       <p className="soft">Kind: {kind.name}. Drag its handles on the drawing, or type.</p>
+      {isAssumed(adjuster) && (
+        <p className={styles['assumed']}>
+          <span>
+            <VerdictMark verdict="unknown" label="" /> Not read yet, only drawn: {notRead(adjuster)}. No advice rests on
+            it.
+          </span>
+          <Button onClick={() => edit('confirm an adjuster', confirmAdjuster(adjuster.id))}>It is as drawn</Button>
+        </p>
+      )}
       <div className={styles['grid']}>
         {kind.fields.map(({ key, label, is, step = 1 }) =>
           is === 'length' ? (
             <ReadingField key={key} label={label} value={values[key] ?? null} onRead={change(key)} />
           ) : (
-            <label key={key}>
+            <label key={key} data-assumed={adjuster.assumed?.includes(key) === true}>
               {label}
               <InputNumber value={values[key] ?? null} step={step} onChange={(value) => void change(key)(value)} />
             </label>
@@ -90,6 +101,14 @@ function OneAdjuster({ adjuster }: { readonly adjuster: Adjuster }) {
       </div>
     </PanelSection>
   )
+}
+
+/** What of an adjuster nobody has read, in words. */
+function notRead(adjuster: Adjuster): string {
+  const labels = new Map<string, string>(
+    kindOf(adjuster).fields.map(({ key, label }) => [key, label.replace(/,.*$/, '')]),
+  )
+  return (adjuster.assumed ?? []).map((key) => labels.get(key)?.toLowerCase() ?? key).join(', ')
 }
 
 /** Another adjuster on a shaft that has none, with dimensions to start from. */

@@ -50,7 +50,10 @@ export function Running({ belt, running }: RunningProps) {
               'A toothed belt does not slip; teeth jump first.'
             ) : worst.gripReserve === null ? (
               <>
-                <b>Not known.</b> What {nameOf(worst.pulley)} takes from the belt is not known. Enter it below.
+                <b>Not known.</b>{' '}
+                {running.loads === 'unknown'
+                  ? `What ${nameOf(worst.pulley)} takes from the belt is not known. Enter it below.`
+                  : 'The tensioner’s spring is not read. Read or confirm it in Measure.'}
               </>
             ) : worst.gripReserve === 0 ? (
               <>
@@ -70,7 +73,7 @@ export function Running({ belt, running }: RunningProps) {
           </span>
         </p>
         <p className="soft">
-          {sourceWords(running.source)}{' '}
+          {sourceWords(running.source)} {running.loads === 'nominal' && 'A load is nominal: see below. '}
           {!toothed && worst.gripReserve !== null && (
             <button
               type="button"
@@ -154,6 +157,7 @@ function sourceWords(source: TensionSource): string {
   const n = `${Math.round(source.tension)} N`
   switch (source.of) {
     case 'spring':
+      if (source.assumed) return 'Its tensioner’s spring is assumed, not read.'
       return `Its tensioner’s spring holds ${n} in the spans beside it.`
     case 'strain':
       return `It is stretched over fixed centres, which gives ${n}.`

@@ -1,4 +1,4 @@
-import { kindOf } from '@emery/core/adjusters'
+import { isAssumed, kindOf } from '@emery/core/adjusters'
 import type { Point } from '@emery/core/numerics'
 import type { SettledAdjuster, SettledBelt } from '@emery/core/path'
 import { useBench } from '../bench-context.ts'
@@ -66,7 +66,7 @@ function Carriers({ adjuster, scale }: { readonly adjuster: SettledAdjuster; rea
   const { x, y } = settled.drive.shafts.find(({ id }) => id === motion.shaft) ?? { x: null, y: null }
   const places = { at, stated: { x: x ?? 0, y: y ?? 0 }, ends: travelEnds(adjuster) }
   return (
-    <g className={styles['carrier']} data-adjuster={part.id}>
+    <g className={styles['carrier']} data-adjuster={part.id} data-assumed={isAssumed(part)}>
       {kindOf(part)
         .carriers(part, places)
         .map(({ is, from, to }, i) =>

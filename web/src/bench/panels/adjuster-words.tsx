@@ -1,4 +1,4 @@
-import { kindOf, type Adjuster } from '@emery/core/adjusters'
+import { isAssumed, kindOf, type Adjuster } from '@emery/core/adjusters'
 import type { SettledBelt } from '@emery/core/path'
 import type { BeltSolution } from '@emery/core/solution'
 import { Caution } from '../../ui/caution.tsx'
@@ -32,6 +32,13 @@ export function AdjusterWords({ belt, answer }: { readonly belt: SettledBelt; re
       </p>
     )
   }
+  if (isAssumed(adjuster.adjuster))
+    return (
+      <p className={styles['where']}>
+        <VerdictMark verdict="unknown" /> Not known: the adjuster’s dimensions are not read. Read or confirm them in
+        Measure.
+      </p>
+    )
   return (
     <p className={styles['where']}>
       <strong className="figures">{Math.round(100 * adjuster.u)} %</strong> of <Term of="travel">travel</Term>

@@ -1,3 +1,4 @@
+import { isAssumed } from '@emery/core/adjusters'
 import { spanLines } from '@emery/core/alignment'
 import { isSized } from '@emery/core/drive'
 import type { SettledDrive } from '@emery/core/path'
@@ -76,6 +77,8 @@ export function stepVerdict(
   if (problems.length > 0 || speeds.includes('watch')) return 'watch'
   if (step !== 'length') return 'fine'
   const known = belts.filter(({ length }) => length !== null).length
+  // How a belt fits rests on its adjuster’s ends.
+  if (settled.belts.some(({ adjuster }) => adjuster !== null && isAssumed(adjuster.adjuster))) return 'unknown'
   if (known === belts.length) return 'fine'
   return known === 0 ? 'unknown' : 'watch'
 }

@@ -1,3 +1,4 @@
+import { isAssumed } from '@emery/core/adjusters'
 import { InputNumber } from 'antd'
 import type { SettledBelt } from '@emery/core/path'
 import {
@@ -91,6 +92,13 @@ function Move({ belt, tension, wanted }: OffProps) {
   const { store } = useBench()
   const lengths = useLengths()
   const move = moveForTension(belt, tension, wanted)
+  if (belt.adjuster !== null && isAssumed(belt.adjuster.adjuster))
+    return (
+      <p>
+        {wanted > tension ? 'Tighten it' : 'Slacken it'} with its adjuster. How far is not known: the adjuster’s
+        dimensions are not read. Read or confirm them in Measure.
+      </p>
+    )
   if (move === null)
     return (
       <p>

@@ -1,0 +1,42 @@
+/** What of an adjuster nobody has read: it was put there so that a picture can be drawn, and no advice rests on it. */
+import type { Adjuster } from './adjuster.ts'
+
+/** Keys that say what an adjuster is and where it belongs, which whoever adds it chooses. */
+const CHOSEN: ReadonlySet<string> = new Set(['id', 'kind', 'shaft', 'pulley', 'assumed'])
+
+const valueOf = (adjuster: Adjuster, key: string) =>
+  JSON.stringify((adjuster as Readonly<Record<string, unknown>>)[key])
+
+/** An adjuster as it is added: all of its dimensions are assumed. */
+export function allAssumed<Of extends Adjuster>(adjuster: Of): Of {
+  return { ...adjuster, assumed: Object.keys(adjuster).filter((key) => !CHOSEN.has(key)) }
+}
+
+/**
+ * An adjuster that takes the place of another: a key that has another value was typed, dragged or read, and is assumed no longer. Ends that are
+ * exchanged have each other's values, and stay as assumed as they were.
+ */
+export function stillAssumed<Of extends Adjuster>(before: Adjuster, after: Of): Of {
+  const { assumed = [] } = before
+  const values = new Set(assumed.map((key) => valueOf(before, key)))
+  return withAssumed(
+    after,
+    assumed.filter((key) => values.has(valueOf(after, key))),
+  )
+}
+
+/** Somebody has looked: it is as it is drawn. */
+export function confirmed<Of extends Adjuster>(adjuster: Of): Of {
+  return withAssumed(adjuster, [])
+}
+
+/** Whether anything of an adjuster is assumed. */
+export function isAssumed({ assumed = [] }: Adjuster): boolean {
+  return assumed.length > 0
+}
+
+function withAssumed<Of extends Adjuster>(adjuster: Of, keys: readonly string[]): Of {
+  const copy = { ...adjuster, assumed: [...keys] }
+  if (keys.length === 0) delete (copy as { assumed?: unknown }).assumed
+  return copy
+}
