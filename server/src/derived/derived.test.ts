@@ -55,12 +55,19 @@ const DONE: readonly (readonly [string, () => Promise<unknown>])[] = [
     'a limit of wear is set otherwise, and nominal again',
     async () => {
       for (const [basedOn, value] of [1, null].entries())
-        await request(at.app).put(`/api/rules/${wearKey.years('epdm')}`).send({ value, basedOn }).expect(200)
+        await request(at.app)
+          .put(`/api/rules/${wearKey.years('epdm')}`)
+          .send({ value, basedOn })
+          .expect(200)
     },
   ],
   [
     'a limit of wear is set otherwise',
-    () => request(at.app).put(`/api/rules/${wearKey.years('epdm')}`).send({ value: 40, basedOn: 2 }).expect(200),
+    () =>
+      request(at.app)
+        .put(`/api/rules/${wearKey.years('epdm')}`)
+        .send({ value: 40, basedOn: 2 })
+        .expect(200),
   ],
   [
     'the belt turns out to be of another material',

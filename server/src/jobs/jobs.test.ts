@@ -84,9 +84,18 @@ describe('a job', () => {
     const { id, version } = await add(job())
     const path = `/api/jobs/${id}`
     const ticked = job({ ticks: [tick('service-data', { title: 'Have the service data ready' })] })
-    await request(at.app).put(path).set('Cookie', apprentice).send({ ...ticked, basedOn: version }).expect(200)
-    await request(at.app).put(path).send({ ...ticked, basedOn: version }).expect(409)
-    const { changes } = (await request(at.app).get(`${path}/history`).expect(200)).body as { changes: JobChangeRecord[] }
+    await request(at.app)
+      .put(path)
+      .set('Cookie', apprentice)
+      .send({ ...ticked, basedOn: version })
+      .expect(200)
+    await request(at.app)
+      .put(path)
+      .send({ ...ticked, basedOn: version })
+      .expect(409)
+    const { changes } = (await request(at.app).get(`${path}/history`).expect(200)).body as {
+      changes: JobChangeRecord[]
+    }
     expect(changes.map(({ by, words }) => [by, words])).toEqual([
       ['Tobias', ['ticked Have the service data ready']],
       ['Wren', ['opened the job', 'complaint: squeals']],
