@@ -3,7 +3,8 @@ import { movedShaft, resizedPulley } from '../adjusters/kinds.ts'
 import type { Point } from '../numerics/vectors.ts'
 import type { Adjuster } from '../adjusters/adjuster.ts'
 import { confirmed, stillAssumed } from '../adjusters/assumed.ts'
-import type { Construction, RouteEntry } from './belt.ts'
+import type { Mm } from '../units/quantity.ts'
+import type { Belt, Construction, RouteEntry } from './belt.ts'
 import { moveShaftBy, type DriveDraft, type DriveEdit, type Stamp } from './edits.ts'
 import type { Turn } from './engine.ts'
 import { ribsOf } from '../sections/families.ts'
@@ -119,6 +120,40 @@ export function setConstruction(beltId: string, construction: Construction): Dri
   return (draft) => {
     const belt = draft.belts.find(({ id }) => id === beltId)
     if (belt !== undefined) belt.construction = construction
+  }
+}
+
+/** A length of a pulley that is told by itself: where its face stands along the shaft, how wide it is, how high its flange. */
+export type PulleyLength = 'z' | 'width' | 'flange'
+
+/** Keeps such a length; null takes it away. */
+export function setPulleyLength(pulleyId: string, which: PulleyLength, mm: Mm | null): DriveEdit {
+  return (draft) => {
+    draft.pulleys = draft.pulleys.map((pulley) => {
+      if (pulley.id !== pulleyId) return pulley
+      const others = Object.fromEntries(Object.entries(pulley).filter(([key]) => key !== which)) as typeof pulley
+      return mm === null ? others : { ...others, [which]: mm }
+    })
+  }
+}
+
+/** Keeps the least wrap that a part needs, degrees; null for the nominal one of its kind. */
+export function setMinWrap(shaftId: string, degrees: number | null): DriveEdit {
+  return (draft) => {
+    const shaft = draft.shafts.find(({ id }) => id === shaftId)
+    if (shaft === undefined) return
+    if (degrees === null) delete shaft.minWrap
+    else shaft.minWrap = degrees
+  }
+}
+
+/** Says what a belt is made of; null for not known. */
+export function setMaterial(beltId: string, material: NonNullable<Belt['material']> | null): DriveEdit {
+  return (draft) => {
+    const belt = draft.belts.find(({ id }) => id === beltId)
+    if (belt === undefined) return
+    if (material === null) delete belt.material
+    else belt.material = material
   }
 }
 

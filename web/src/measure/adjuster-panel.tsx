@@ -60,6 +60,20 @@ function OneAdjuster({ adjuster }: { readonly adjuster: Adjuster }) {
         </p>
       )}
       <div className={styles['grid']}>
+        {pointsOf(adjuster).flatMap(({ key, label, at }) =>
+          (['x', 'y'] as const).map((axis) => (
+            <ReadingField
+              key={`${key} ${axis}`}
+              label={`${label}, ${axis === 'x' ? 'right' : 'up'}`}
+              value={at[axis]}
+              onRead={(value) =>
+                value === null
+                  ? { ok: true }
+                  : edit('set an adjuster', putAdjuster({ ...adjuster, [key]: { ...at, [axis]: value } }))
+              }
+            />
+          )),
+        )}
         {kind.fields.map(({ key, label, is, step = 1 }) =>
           is === 'length' ? (
             <ReadingField key={key} label={label} value={values[key] ?? null} onRead={change(key)} />
@@ -101,6 +115,17 @@ function OneAdjuster({ adjuster }: { readonly adjuster: Adjuster }) {
       </div>
     </PanelSection>
   )
+}
+
+const POINT_LABELS = { pivot: 'Pivot', lug: 'Lug', anchor: 'Anchor' } as const
+
+/** The points that an adjuster turns about and is held at. */
+function pointsOf(adjuster: Adjuster) {
+  const points = adjuster as unknown as Readonly<Partial<Record<string, { readonly x: number; readonly y: number }>>>
+  return (['pivot', 'lug', 'anchor'] as const).flatMap((key) => {
+    const at = points[key]
+    return at === undefined ? [] : [{ key, label: POINT_LABELS[key], at }]
+  })
 }
 
 /** What of an adjuster nobody has read, in words. */

@@ -1,6 +1,14 @@
 import { DeleteOutlined, PlusOutlined } from '@ant-design/icons'
 import { Button, InputNumber, Select } from 'antd'
-import { addBelt, CONSTRUCTIONS, removeBelt, setBeltKind, setConstruction, type Belt } from '@emery/core/drive'
+import {
+  addBelt,
+  CONSTRUCTIONS,
+  removeBelt,
+  setBeltKind,
+  setConstruction,
+  setMaterial,
+  type Belt,
+} from '@emery/core/drive'
 import { familyOf } from '@emery/core/sections'
 import { sectionOptions } from '../ui/section-options.ts'
 import { NameField } from '../ui/name-field.tsx'
@@ -9,6 +17,12 @@ import form from '../ui/form-grid.module.css'
 import { PanelSection } from '../ui/panel.tsx'
 
 const CONSTRUCTION_NAMES = { single: 'ribs on one side', 'double-sided': 'double-sided', elastic: 'elastic' } as const
+
+const MATERIALS: { readonly value: NonNullable<Belt['material']>; readonly label: string }[] = [
+  { value: 'unknown', label: 'not known' },
+  { value: 'epdm', label: 'EPDM' },
+  { value: 'neoprene', label: 'neoprene' },
+]
 
 /** What the belt in hand is, and belts more or fewer. */
 export function BeltFields({ belt }: { readonly belt: Belt }) {
@@ -75,6 +89,17 @@ export function BeltFields({ belt }: { readonly belt: Belt }) {
             />
           </label>
         )}
+        <label>
+          Material
+          <Select
+            aria-label="Material"
+            value={belt.material ?? 'unknown'}
+            options={MATERIALS}
+            onChange={(material) =>
+              edit('say what a belt is made of', setMaterial(belt.id, material === 'unknown' ? null : material))
+            }
+          />
+        </label>
       </div>
       <div className={form['row']} style={{ marginTop: 8 }}>
         <Button icon={<PlusOutlined />} onClick={add}>

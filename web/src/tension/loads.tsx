@@ -1,6 +1,6 @@
-import { Button, InputNumber } from 'antd'
+import { Button } from 'antd'
 import { useState } from 'react'
-import { onlyLeads, type DriveEdit, type Shaft } from '@emery/core/drive'
+import { onlyLeads, setMinWrap, type Shaft } from '@emery/core/drive'
 import type { SettledBelt } from '@emery/core/path'
 import {
   loadKnown,
@@ -14,6 +14,7 @@ import {
   type RatingKey,
 } from '@emery/core/tension'
 import { useBench } from '../bench/bench-context.ts'
+import { FigureField } from '../bench/panels/figure-field.tsx'
 import { useTension } from '../bench/use-tension.ts'
 import fields from '../ui/fields.module.css'
 import { PanelSection } from '../ui/panel.tsx'
@@ -114,7 +115,8 @@ function LoadFields({ shaft }: { readonly shaft: Shaft }) {
       <p className="soft">From its plate:</p>
       <div className={fields['two']}>
         {plateOf(kind).map((key) => (
-          <NumberField
+          <FigureField
+            what="enter a load"
             key={key}
             label={PLATE_LABELS[key]}
             value={rating?.[key] ?? null}
@@ -126,14 +128,32 @@ function LoadFields({ shaft }: { readonly shaft: Shaft }) {
         {isCurve ? 'A torque over its speed is kept with the drive; a figure here takes its place.' : 'Or its torque:'}
       </p>
       <div className={fields['two']}>
-        <NumberField label="Light, N·m" value={light} onRead={(value) => setTorque(id, torqueFrom(value, heavy))} />
-        <NumberField label="Heavy, N·m" value={heavy} onRead={(value) => setTorque(id, torqueFrom(light, value))} />
+        <FigureField
+          what="enter a load"
+          label="Light, N·m"
+          value={light}
+          onRead={(value) => setTorque(id, torqueFrom(value, heavy))}
+        />
+        <FigureField
+          what="enter a load"
+          label="Heavy, N·m"
+          value={heavy}
+          onRead={(value) => setTorque(id, torqueFrom(light, value))}
+        />
       </div>
       <div className={fields['two']}>
-        <NumberField
+        <FigureField
+          what="enter a load"
           label="Bearing limit, N"
           value={maxSideLoad ?? null}
           onRead={(value) => setBearingLimit(id, value)}
+        />
+        <FigureField
+          what="enter a least wrap"
+          label="Least wrap, °"
+          placeholder="nominal"
+          value={shaft.minWrap ?? null}
+          onRead={(value) => setMinWrap(id, value)}
         />
       </div>
     </div>
@@ -144,44 +164,4 @@ function LoadFields({ shaft }: { readonly shaft: Shaft }) {
 function torqueFrom(light: number | null, heavy: number | null) {
   if (light === null && heavy === null) return null
   return { light: light ?? 0, heavy: Math.max(heavy ?? 0, light ?? 0) }
-}
-
-interface NumberFieldProps {
-  readonly label: string
-  readonly value: number | null
-  readonly onRead: (value: number | null) => DriveEdit
-}
-
-/** A figure that is kept when it is left or Enter is pressed; what cannot be is said beside it. */
-function NumberField({ label, value, onRead }: NumberFieldProps) {
-  const { store } = useBench()
-  const [refusal, setRefusal] = useState<string | null>(null)
-  const take = (text: string) => {
-    const typed = text.trim().replace(',', '.')
-    const read = typed === '' ? null : Number(typed)
-    if (read === value) return
-    if (read !== null && !Number.isFinite(read)) {
-      setRefusal(`“${text.trim()}” is not a number. Enter the figure alone, for example 120.`)
-      return
-    }
-    const result = store.getState().edit('enter a load', onRead(read))
-    setRefusal(result.ok ? null : `It ${result.message}.`)
-  }
-  return (
-    <label>
-      {label}
-      <InputNumber<string>
-        stringMode
-        key={value ?? 'none'}
-        {...(value === null ? {} : { defaultValue: String(Math.round(value * 100) / 100) })}
-        placeholder="not read"
-        controls={false}
-        aria-invalid={refusal !== null}
-        parser={(text) => text ?? ''}
-        onBlur={(event) => take(event.target.value)}
-        onPressEnter={(event) => take(event.currentTarget.value)}
-      />
-      {refusal !== null && <small role="alert">{refusal}</small>}
-    </label>
-  )
 }

@@ -1,7 +1,15 @@
 import { CloseOutlined } from '@ant-design/icons'
 import { Button, InputNumber, Select } from 'antd'
 import { v4 as newId } from 'uuid'
-import { DIAMETER_PLACES, holdOf, placeShaft, setDiameterPlace, type DiameterPlace } from '@emery/core/drive'
+import {
+  DIAMETER_PLACES,
+  holdOf,
+  placeShaft,
+  setDiameterPlace,
+  setPulleyLength,
+  type DiameterPlace,
+  type PulleyLength,
+} from '@emery/core/drive'
 import { takeReading } from '@emery/core/measure'
 import { stampNow } from '../../ui/preferences.ts'
 import { ReadingField } from '../../ui/reading-field.tsx'
@@ -20,6 +28,12 @@ const ACROSS: Readonly<Record<DiameterPlace, string>> = {
 }
 
 const AXES = { centre: { x: 'Right', y: 'Up' }, pivot: { x: 'Pivot, right', y: 'Pivot, up' } } as const
+
+const ALONG_SHAFT: readonly { readonly key: PulleyLength; readonly label: string }[] = [
+  { key: 'z', label: 'Depth' },
+  { key: 'width', label: 'Width' },
+  { key: 'flange', label: 'Flange' },
+]
 
 /** The pulley in hand: what it is, how it turns, and its readings to change. */
 export function PulleyCard() {
@@ -119,6 +133,21 @@ export function PulleyCard() {
           />
         </label>
       )}
+      <details className={styles['more']}>
+        <summary>Depth, width and flange</summary>
+        <PanelFields key={pulley.id}>
+          {ALONG_SHAFT.map(({ key, label }) => (
+            <ReadingField
+              key={key}
+              label={label}
+              mayBeEmpty
+              value={('width' in pulley || key !== 'width' ? pulley[key] : undefined) ?? null}
+              onRead={(value) => edit(`read a ${label.toLowerCase()}`, setPulleyLength(pulley.id, key, value))}
+            />
+          ))}
+        </PanelFields>
+        <p className="soft">Depth: middle of the face in front of the engine’s front plane. Not read: not known.</p>
+      </details>
       {speed?.turns != null && speed.ratio !== null && (
         <button
           type="button"
