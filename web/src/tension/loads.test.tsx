@@ -51,7 +51,7 @@ const row = (name: string) =>
   within(
     loads()
       .getAllByRole('listitem')
-      .find((each) => each.textContent?.startsWith(name)) as HTMLElement,
+      .find((each) => each.textContent.startsWith(name)) as HTMLElement,
   )
 
 test('a load that nobody knows leaves the grip open and says of what; entered, the grip is there', async () => {
