@@ -91,7 +91,12 @@ export function driveRoutes(drives: DriveService, onSaved: (id: string) => Promi
     '/:id/vehicle',
     body,
     write(200, async (request) => {
-      return await drives.moveTo(request.params.id, vehicleIdOf(bodyOf(request.body)['vehicleId']))
+      const { vehicleId, from } = bodyOf(request.body)
+      return await drives.moveTo(
+        request.params.id,
+        vehicleIdOf(vehicleId),
+        from === undefined ? undefined : vehicleIdOf(from),
+      )
     }),
   )
 
@@ -152,7 +157,7 @@ export const driveOperations: Operations = {
   },
   'PUT /:id/vehicle': {
     summary: 'Put a drive on another vehicle, or on none',
-    body: BodyOf.json({ vehicleId: idSchema }),
+    body: BodyOf.json({ vehicleId: idSchema, from: idSchema }),
   },
   'DELETE /:id': { summary: 'Delete a drive', query: BASED_ON_QUERY, status: 204 },
   'POST /:id/restore': { summary: 'Bring a deleted drive back' },

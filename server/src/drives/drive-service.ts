@@ -126,10 +126,23 @@ export class DriveService {
     })
   }
 
-  /** Says which vehicle a drive is on; null for none. What the drive is stays as it is, and so does its version. */
-  async moveTo(id: string, vehicleId: string | null): Promise<DriveRecord> {
+  /**
+   * Says which vehicle a drive is on; null for none. What the drive is stays as it is, and so does its version. Refused where it is on
+   * another than `from`, if that is said: somebody else has moved it.
+   */
+  async moveTo(id: string, vehicleId: string | null, from?: string | null): Promise<DriveRecord> {
     return inTransaction(this.source, async (manager) => {
       if (vehicleId !== null) await mustHaveVehicle(manager, vehicleId)
+      if (from !== undefined) {
+        // Held until this is done: of two who move it at once the second finds it moved.
+        const there = await manager.findOne(DriveEntity, {
+          where: { id, deletedAt: IsNull() },
+          select: { id: true, vehicleId: true },
+          lock: { mode: 'pessimistic_write' },
+        })
+        if (there !== null && there.vehicleId !== from && there.vehicleId !== vehicleId)
+          throw new ApiError('DRIVE_MOVED')
+      }
       await manager.update(DriveEntity, { id, deletedAt: IsNull() }, { vehicleId })
       await rewriteWords(manager, { driveId: id })
       return this.get(id)

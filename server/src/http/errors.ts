@@ -12,6 +12,10 @@ export const ERRORS = {
   NOT_FOUND: { status: 404, message: 'Page not found.' },
   VEHICLE_NOT_FOUND: { status: 404, message: 'There is no such vehicle; it may have been deleted.' },
   VEHICLE_HAS_DRIVES: { status: 409, message: 'This vehicle still has drives. Remove or delete them first.' },
+  DRIVE_MOVED: {
+    status: 409,
+    message: 'Someone else has put this drive on another vehicle. Look where it is now, then move it again.',
+  },
   DRIVE_NOT_FOUND: { status: 404, message: 'There is no such drive; it may have been deleted.' },
   PHOTO_NOT_FOUND: { status: 404, message: 'There is no such picture; it may have been deleted.' },
   SHELF_BELT_NOT_FOUND: { status: 404, message: 'There is no such belt on the shelf; it may have been deleted.' },

@@ -330,4 +330,21 @@ describe('a vehicle', () => {
     expect((await move(null).expect(200)).body).toMatchObject({ vehicle: null })
     expect(codeOf(await move('3f1c2b1e-98f0-4f3a-9d0e-6a1d7b9c0e11').expect(404))).toBe('VEHICLE_NOT_FOUND')
   })
+
+  test('of two who move one drive at once the second is told that it was moved', async () => {
+    const id = await newDrive(null)
+    const other = (
+      await request(at.app)
+        .post('/api/vehicles')
+        .send({ name: 'Smew', plate: 'SM-1', engine: '', distance: null, notes: '' })
+    ).body as VehicleRecord
+    const move = (vehicleId: string) => request(at.app).put(`/api/drives/${id}/vehicle`).send({ vehicleId, from: null })
+    const answers = await Promise.all([move(vehicle.id), move(other.id)])
+    expect(answers.map(({ status }) => status).toSorted()).toEqual([200, 409])
+    const refused = answers.find(({ status }) => status === 409)
+    expect(refused === undefined ? '' : codeOf(refused)).toBe('DRIVE_MOVED')
+    // What is where it should go already is no conflict.
+    const now = answers[0].status === 200 ? vehicle.id : other.id
+    await move(now).expect(200)
+  })
 })

@@ -97,7 +97,8 @@ function Drives({ vehicleId }: { readonly vehicleId: string }) {
   const { message } = App.useApp()
   const { data: drives = [] } = useQuery(vehicleDrivesQuery(vehicleId))
   const { mutate } = useMutation({
-    mutationFn: ({ driveId, to }: { driveId: string; to: string | null }) => moveDrive(driveId, to),
+    mutationFn: ({ driveId, to, from }: { driveId: string; to: string | null; from: string | null }) =>
+      moveDrive(driveId, to, from),
     onSettled: () => queries.invalidateQueries({ queryKey: driveKeys.lists }),
     onError: (error) => void message.error(error.message),
   })
@@ -112,7 +113,7 @@ function Drives({ vehicleId }: { readonly vehicleId: string }) {
               <strong>{document.name}</strong>
             </Link>
             <Link to={`/drives/${id}/history`}>History</Link>
-            <Button type="text" onClick={() => mutate({ driveId: id, to: null })}>
+            <Button type="text" onClick={() => mutate({ driveId: id, to: null, from: vehicleId })}>
               Remove from this vehicle
             </Button>
           </li>
@@ -121,13 +122,22 @@ function Drives({ vehicleId }: { readonly vehicleId: string }) {
       {drives.length === 0 && <p className="soft">No drives on this vehicle yet.</p>}
       <div className={styles['bring']}>
         <Link to={`/drives/new?vehicle=${vehicleId}`}>Create a drive</Link>
-        <BringDrive taken={drives.map(({ id }) => id)} onBring={(driveId) => mutate({ driveId, to: vehicleId })} />
+        <BringDrive
+          taken={drives.map(({ id }) => id)}
+          onBring={(driveId, from) => mutate({ driveId, to: vehicleId, from })}
+        />
       </div>
     </section>
   )
 }
 
-function BringDrive({ taken, onBring }: { readonly taken: readonly string[]; readonly onBring: (id: string) => void }) {
+interface BringDriveProps {
+  readonly taken: readonly string[]
+  /** Told of the drive, and of the vehicle it was seen on. */
+  readonly onBring: (id: string, from: string | null) => void
+}
+
+function BringDrive({ taken, onBring }: BringDriveProps) {
   const [search, setSearch] = useState('')
   const { data } = useQuery(driveListQuery(search))
   return (
@@ -142,7 +152,9 @@ function BringDrive({ taken, onBring }: { readonly taken: readonly string[]; rea
           value: id,
           label: vehicle === null ? document.name : `${document.name} (now on ${vehicle.name})`,
         }))}
-      onChange={(id: string | null) => id !== null && onBring(id)}
+      onChange={(id: string | null) =>
+        id !== null && onBring(id, data?.drives.find((each) => each.id === id)?.vehicle?.id ?? null)
+      }
     />
   )
 }

@@ -48,5 +48,6 @@ const ZIP_TIMEOUT_MS = 120_000
 export const bringVehicleIn = (zip: Blob) =>
   ask<VehicleRecord>('/vehicles/import', { method: 'POST', file: zip, timeout: ZIP_TIMEOUT_MS })
 
-export const moveDrive = (driveId: string, vehicleId: string | null) =>
-  write<DriveRecord>({ method: 'PUT', path: `/drives/${driveId}/vehicle`, json: { vehicleId } })
+/** `from` is the vehicle it is seen on. */
+export const moveDrive = (driveId: string, vehicleId: string | null, from: string | null) =>
+  write<DriveRecord>({ method: 'PUT', path: `/drives/${driveId}/vehicle`, json: { vehicleId, from } })

@@ -116,7 +116,9 @@ test('a vehicle shows its drives, lets one go and brings one to it', async () =>
   expect((await drives.findByRole('link', { name: /Main drive/ })).getAttribute('href')).toBe('/drives/d1')
   expect(drives.getByRole('link', { name: 'History' }).getAttribute('href')).toBe('/drives/d1/history')
   await userEvent.click(drives.getByRole('button', { name: 'Remove from this vehicle' }))
-  await waitFor(() => expect(server.sent).toEqual([{ to: 'PUT /drives/d1/vehicle', body: { vehicleId: null } }]))
+  await waitFor(() =>
+    expect(server.sent).toEqual([{ to: 'PUT /drives/d1/vehicle', body: { vehicleId: null, from: 'v1' } }]),
+  )
   cleanup()
   // The same list answers for the vehicle’s own and for all: what is on it already is not offered.
   server.answers['GET /drives'] = {
@@ -139,7 +141,9 @@ test('a vehicle shows its drives, lets one go and brings one to it', async () =>
   await screen.findByRole('link', { name: /Main drive/ })
   await userEvent.click(screen.getByRole('combobox', { name: 'Assign a drive to this vehicle' }))
   await userEvent.click(await screen.findByTitle('Blower drive (now on Fenland)'))
-  await waitFor(() => expect(server.sent.at(-1)).toEqual({ to: 'PUT /drives/d2/vehicle', body: { vehicleId: 'v1' } }))
+  await waitFor(() =>
+    expect(server.sent.at(-1)).toEqual({ to: 'PUT /drives/d2/vehicle', body: { vehicleId: 'v1', from: 'v2' } }),
+  )
   expect(screen.queryByTitle('Main drive')).toBeNull()
 })
 
