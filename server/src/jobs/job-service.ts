@@ -81,7 +81,7 @@ export class JobService {
   }
 
   private async remember({ id, version }: Job, { name }: Who, words: readonly string[], at: Date): Promise<void> {
-    await managerOf(this.source).insert(JobChangeEntity, { jobId: id, version, by: name, at, words } as never)
+    await managerOf(this.source).insert(JobChangeEntity, { jobId: id, version, by: name, at, words })
   }
 
   /** Opens a job as it was elsewhere, with the names that stand in it. */
