@@ -108,7 +108,9 @@ export function torquesAt({ inOrder }: LoadPlan, { rpm, load }: OperatingPoint):
       const torque = own === null || further.torque === null ? null : own + further.torque
       each[at] = torque
       demand = demand === null || torque === null ? null : demand + torque * share
-      known.push(loadKnown(shaft), further.known)
+      // What an idler drags is nominal and next to nothing: no grip rests on it.
+      if (!onlyLeads(shaft.kind)) known.push(loadKnown(shaft))
+      known.push(further.known)
     }
     torques.set(belt.belt.id, { driver, torques: each, known: leastKnown(known) })
     const shaft = belt.pulleys[driver]?.shaft ?? ''
