@@ -39,3 +39,22 @@ test('docs/architecture.md lists the packages', () => {
   const there = [...new Set(tracked.filter((file) => file.includes('/')).map((file) => file.split('/')[0]))]
   expect(packages.toSorted()).toEqual(there.filter((name) => !name.startsWith('.')).toSorted())
 })
+
+test('what the documentation says stands in the source stands there', () => {
+  const pages = tracked.filter((file) =>
+    /^(docs\/(mechanics|guides|reference|decisions)\/.*|docs\/[a-z]+|[A-Z]+)\.md$/.test(file),
+  )
+  expect(pages.length).toBeGreaterThan(30)
+  const lost = pages
+    // What was changed, and how it was before, is history.
+    .filter((file) => file !== 'CHANGELOG.md' && !file.startsWith('docs/decisions/'))
+    .flatMap((file) =>
+      [
+        ...readFileSync(join(ROOT, file), 'utf8').matchAll(
+          /`((?:core|server|web|cli|tools|bench|e2e|demo)\/[\w./-]+)`/g,
+        ),
+      ].map(([, path]) => ({ file, path: path.replace(/\/$/, '') })),
+    )
+    .filter(({ path }) => !tracked.some((each) => each === path || each.startsWith(`${path}/`)))
+  expect(lost).toEqual([])
+})
