@@ -181,6 +181,25 @@ const VIEWS: Readonly<Record<string, (parts: Parts) => Promise<void>>> = {
     await expect(page.getByText(/Tap a name to sign in/)).toBeVisible()
     expect(await serious(page)).toEqual([])
   },
+  'the sums': async ({ emery, page }) => {
+    await emery.open('/sums')
+    await page.getByLabel('Driving, diameter').fill('160')
+    await page.getByLabel('Driven, diameter').fill('60')
+    await page.getByLabel('Driven, diameter').press('Enter')
+    await expect(page.getByText('2.582 ×')).toBeVisible()
+    expect(await serious(page)).toEqual([])
+  },
+  'what was done and deleted, and the pictures': async ({ emery, page }) => {
+    for (const [path, heading] of [
+      ['/audit', 'Audit log'],
+      ['/deleted', 'Deleted lately'],
+      ['/pictures', 'Pictures'],
+    ]) {
+      await emery.open(path)
+      await expect(page.getByRole('heading', { name: heading ?? '', exact: true }).first()).toBeVisible()
+      expect(await serious(page)).toEqual([])
+    }
+  },
   'the rules': async ({ emery, page }) => {
     await emery.open('/rules')
     await expect(page.getByRole('heading', { name: 'Wraps and clearance' })).toBeVisible()

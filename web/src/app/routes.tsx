@@ -112,6 +112,11 @@ export const router = createBrowserRouter([
             hydrateFallbackElement: <p role="status">Loading the audit log …</p>,
           },
           {
+            path: 'sums',
+            lazy: async () => ({ Component: (await import('../sums/sums-screen.tsx')).SumsScreen }),
+            hydrateFallbackElement: <p role="status">Loading …</p>,
+          },
+          {
             path: 'pictures',
             lazy: async () => ({ Component: (await import('../photos/pictures-screen.tsx')).PicturesScreen }),
             hydrateFallbackElement: <p role="status">Loading pictures …</p>,

@@ -15,6 +15,7 @@ import styles from './shell.module.css'
 import { TopBarSetter, type Command, type TopBarContent } from '../ui/top-bar.ts'
 import { RulesIcon } from './icons/rules-icon.tsx'
 import { ShelfIcon } from './icons/shelf-icon.tsx'
+import { SumsIcon } from './icons/sums-icon.tsx'
 import { InspectionIcon } from './icons/inspection-icon.tsx'
 import { UnitSwitch } from './unit-switch.tsx'
 
@@ -52,6 +53,7 @@ export function Shell() {
       { id: 'shelf', label: 'Shelf: belts in stock, and what their labels mean', run: () => void navigate('/shelf') },
       { id: 'noise', label: 'Noise: find what makes the noise', run: () => void navigate('/noise') },
       { id: 'inspection', label: 'Inspection: check a drive for wear', run: () => void navigate('/inspection') },
+      { id: 'sums', label: 'Sums: ratio, tension, length, label, without a drive', run: () => void navigate('/sums') },
       { id: 'rules', label: 'Rules: the limits behind the verdicts', run: () => void navigate('/rules') },
       { id: 'people', label: 'People and their roles', run: () => void navigate('/people') },
       {
@@ -122,6 +124,10 @@ export function Shell() {
           <NavLink to="/inspection">
             <InspectionIcon />
             Inspection
+          </NavLink>
+          <NavLink to="/sums">
+            <SumsIcon />
+            Sums
           </NavLink>
           <NavLink to="/rules">
             <RulesIcon />

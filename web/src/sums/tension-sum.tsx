@@ -1,0 +1,106 @@
+import { Segmented } from 'antd'
+import { useState } from 'react'
+import { familyOf, type Section } from '@emery/core/sections'
+import { spanSigns, tensionSum, USUAL_BELT_MM, type SpanAsked } from '@emery/core/sums'
+import { FINGER_FORCE, settingFor, type BeltAge } from '@emery/core/tension'
+import { Term } from '../ui/term.tsx'
+import { useLengths } from '../ui/use-lengths.ts'
+import { VerdictMark } from '../ui/verdict-mark.tsx'
+import { Figure, LengthField, SectionField } from './fields.tsx'
+import { SumCard } from './sum-card.tsx'
+import styles from './sums.module.css'
+
+const WAYS = ['finger', 'gauge', 'pluck'] as const
+type Way = (typeof WAYS)[number]
+const WAY_WORDS: Readonly<Record<Way, string>> = { finger: 'Finger', gauge: 'Gauge', pluck: 'Pluck' }
+const AGES: readonly { readonly value: BeltAge; readonly label: string }[] = [
+  { value: 'new', label: 'New belt' },
+  { value: 'used', label: 'Used belt' },
+]
+
+/** One span: its tension from what a hand reads of it, what is wanted, and how the wanted one shows. */
+export function TensionSum() {
+  const lengths = useLengths()
+  const [section, setSection] = useState<Section>('PK')
+  const [ribs, setRibs] = useState<number | null>(6)
+  const [span, setSpan] = useState<number | null>(null)
+  const [beltLength, setBeltLength] = useState<number | null>(null)
+  const [way, setWay] = useState<Way>('finger')
+  const [age, setAge] = useState<BeltAge>('used')
+  const [deflection, setDeflection] = useState<number | null>(null)
+  const [force, setForce] = useState<number | null>(null)
+  const [frequency, setFrequency] = useState<number | null>(null)
+  const hasRibs = familyOf(section).hasRibs
+  const asked: SpanAsked | null =
+    span === null || span === 0 || (hasRibs && ribs === null)
+      ? null
+      : { section, ribs: hasRibs ? (ribs ?? 1) : 1, span, beltLength }
+  const pressed = way === 'finger' ? FINGER_FORCE : force
+  const reading =
+    way === 'pluck'
+      ? frequency === null
+        ? null
+        : { how: 'pluck' as const, frequency }
+      : deflection === null || deflection === 0 || pressed === null
+        ? null
+        : { how: way, force: pressed, deflection }
+  const sum = asked === null || reading === null ? null : tensionSum(asked, reading, age)
+  const setting = asked === null ? 0 : settingFor(asked, age)
+  const wanted = asked === null ? null : spanSigns(asked, setting)
+  const words =
+    sum === null
+      ? ''
+      : sum.verdict === 'fine'
+        ? 'Right.'
+        : sum.tension < sum.wanted
+          ? 'Too slack: tighten it.'
+          : 'Too tight: slacken it.'
+  return (
+    <SumCard
+      title="Tension of a span"
+      wants="Enter the span and what you read."
+      result={
+        wanted === null || asked === null ? null : (
+          <>
+            {sum !== null && (
+              <p>
+                <VerdictMark verdict={sum.verdict} label="" /> <b className="figures">{Math.round(sum.tension)} N</b> ±{' '}
+                {Math.round(sum.sigma)}
+                {hasRibs && `, ${Math.round(sum.perRib)} N a rib`}. {words}
+              </p>
+            )}
+            <p>
+              Wanted (<Term of="nominal">nominal</Term>): <b className="figures">{Math.round(setting)} N</b>. That is{' '}
+              {lengths.fine(wanted.deflection)} under a finger of {FINGER_FORCE} N, or {wanted.frequency.toFixed(0)} Hz.
+            </p>
+          </>
+        )
+      }
+      working={
+        way === 'pluck'
+          ? 'T = m · (2 · span · f)²'
+          : `Force and deflection at the middle of the span${beltLength === null ? `; a belt of ${lengths.text(USUAL_BELT_MM)} is assumed` : ''}.`
+      }
+    >
+      <SectionField value={section} onPick={setSection} />
+      {hasRibs && <Figure label="Ribs" value={ribs} onRead={setRibs} />}
+      <LengthField label="Span" value={span} onRead={setSpan} />
+      <div className={styles['wide']}>
+        <Segmented<Way>
+          aria-label="How it was read"
+          value={way}
+          options={WAYS.map((value) => ({ value, label: WAY_WORDS[value] }))}
+          onChange={setWay}
+        />{' '}
+        <Segmented<BeltAge> aria-label="Age of the belt" value={age} options={[...AGES]} onChange={setAge} />
+      </div>
+      {way === 'pluck' ? (
+        <Figure label="Pitch, Hz" value={frequency} onRead={setFrequency} />
+      ) : (
+        <LengthField label="Deflection" value={deflection} onRead={setDeflection} />
+      )}
+      {way === 'gauge' && <Figure label="Force, N" value={force} onRead={setForce} />}
+      {way !== 'pluck' && <LengthField label="Belt length, if known" value={beltLength} onRead={setBeltLength} />}
+    </SumCard>
+  )
+}
