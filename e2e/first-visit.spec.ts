@@ -99,6 +99,19 @@ test.describe('a file that is no drive', () => {
   })
 })
 
+test('back leads through the steps, and a step that there is not is said', async ({ emery, page }) => {
+  await emery.open()
+  await emery.pickDrive('Ketch 2.2 van')
+  const steps = page.getByRole('navigation', { name: 'Steps' }).getByRole('button')
+  for (const key of ['2', '4', '4']) await page.keyboard.press(key)
+  await expect(steps.nth(3)).toHaveAttribute('aria-current', 'step')
+  await page.goBack()
+  await expect(steps.nth(1)).toHaveAttribute('aria-current', 'step')
+  await emery.open(new URL(page.url()).pathname.replace(/[^/]+$/, 'polish'))
+  await expect(page.getByText('There is no step “polish”.')).toBeVisible()
+  await expect(emery.drawing).toBeVisible()
+})
+
 test('a belt is held up to the drive, then put on', async ({ emery, page }) => {
   await emery.openCopy('haulm-main')
   const before = await emery.placeOf('Tensioner')

@@ -16,7 +16,11 @@ export function useBenchCommands(
   const navigate = useNavigate()
   const remove = useDeleteDrive()
   return useMemo(() => {
-    const go = (step: StepId) => void navigate(`/drives/${record.id}/${step}`, { replace: true })
+    // Back leads through the steps; the step that is shown is not gone to again.
+    const go = (step: StepId) => {
+      const address = `/drives/${record.id}/${step}`
+      if (location.pathname !== address) void navigate(address)
+    }
     const leaveFor = async (address: string) => {
       // What was just changed is a version too.
       await saver.flush()

@@ -1,5 +1,6 @@
 import { DndContext } from '@dnd-kit/core'
-import { lazy, memo, Suspense, useCallback, useDeferredValue, useMemo, useState } from 'react'
+import { App } from 'antd'
+import { lazy, memo, Suspense, useCallback, useDeferredValue, useEffect, useMemo, useState } from 'react'
 import { useParams } from 'react-router'
 import { useStore } from 'zustand'
 import type { DriveRecord } from '@emery/core/api'
@@ -61,6 +62,15 @@ const SAID_BY_STEP: Readonly<Partial<Record<StepId, readonly ProblemCode[]>>> = 
   speeds: ['OVER_SPEED', 'BELTS_FIGHT'],
 }
 
+/** Says it where an address names a step that there is not; another is shown in its place. */
+function useNoSuchStep(wanted: string | undefined): void {
+  const { message } = App.useApp()
+  useEffect(() => {
+    if (wanted !== undefined && !isStep(wanted))
+      void message.info(`There is no step “${wanted}”. This one is shown instead.`)
+  }, [wanted, message])
+}
+
 /** The drive workspace: the steps over the drawing, the step's panel beside it, the tape along the bottom. */
 export function Bench({ record }: { readonly record: DriveRecord }) {
   const { open, saveState } = useBenchStore(record)
@@ -70,6 +80,7 @@ export function Bench({ record }: { readonly record: DriveRecord }) {
   // What a drive opens with is settled once: measuring the last pulley must not turn the page.
   const [opensWith] = useState(() => firstStep(parts.settled))
   const step = isStep(wanted) ? wanted : opensWith
+  useNoSuchStep(wanted)
   // While a pulley is dragged the drawing comes first; panel and tape follow as often as figures can be read.
   const dragging = useStore(store, (state) => state.gesture !== null)
   const following = useDeferredValue(useThrottled(parts, dragging ? READABLE_MS : 0))

@@ -120,7 +120,7 @@ function AllPulleys() {
   const unread = drive.pulleys.filter((pulley) => !isSized(pulley))
   const first = unread[0]
   return (
-    <PanelSection title={<>Pulleys, in {lengths.unit}</>}>
+    <PanelSection title={<>Pulleys, {lengths.unit === 'mm' ? 'mm' : 'inches'}</>}>
       <p className="soft">
         {first === undefined
           ? 'Every pulley is measured. Choose one to measure it again.'
