@@ -1,5 +1,5 @@
 import { useQueryClient, type QueryClient } from '@tanstack/react-query'
-import { App } from 'antd'
+import { App, Button, Popconfirm } from 'antd'
 import dayjs from 'dayjs'
 import { useEffect, useState } from 'react'
 import { Link } from 'react-router'
@@ -8,6 +8,7 @@ import { sendWaitingWrites, waitingWrites } from '../api/write.ts'
 import { drivesWithUnsaved } from '../bench/store/unsaved-shelf.ts'
 import { sendJobEdit, waitingJobEdits } from '../jobs/job-outbox.ts'
 import { jobsKey } from '../jobs/jobs-api.ts'
+import { forgetChange } from '../saving/outbox.ts'
 import { usePreferences } from '../ui/preferences.ts'
 import styles from './waiting-changes.module.css'
 import { writeWords } from './write-words.ts'
@@ -78,6 +79,19 @@ export function WaitingChanges() {
               <li key={id}>
                 {to === null ? words : <Link to={to}>{words}</Link>}
                 {madeAt !== null && <span className="soft"> {dayjs(madeAt).format('D MMM, HH:mm')}</span>}
+                {to === null && (
+                  <Popconfirm
+                    title="Discard this change? It is not sent any more."
+                    okText="Discard"
+                    onConfirm={() =>
+                      void forgetChange(id).then(() => setWaiting((before) => before.filter((each) => each.id !== id)))
+                    }
+                  >
+                    <Button size="small" aria-label={`Discard: ${words}`}>
+                      Discard
+                    </Button>
+                  </Popconfirm>
+                )}
               </li>
             ))}
           </ul>
