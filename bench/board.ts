@@ -139,7 +139,7 @@ async function fill(): Promise<void> {
     ]),
   )
   await insert(
-    'INSERT INTO jobs (id, version, updatedAt, driveId, complaint, number, document, stage, stepsDone, stepsAll, looks, openedAt) VALUES ?',
+    'INSERT INTO jobs (id, version, updatedAt, driveId, complaint, number, document, stage, stepsDone, stepsAll, reviewsWaiting, openedAt) VALUES ?',
     numbers(JOBS).map((i) => {
       const driveId = id(2, i % VEHICLES)
       const complaint = COMPLAINTS[i % COMPLAINTS.length] ?? ''
