@@ -72,6 +72,8 @@ function placesBelow(folder) {
     init: join(folder, 'database-account.sql'),
     pid: join(folder, 'mariadb.pid'),
     lock: join(folder, 'database.lock'),
+    // Its own: a server that starts clears away temporary tables in its folder, those of another beside it too.
+    temporary: join(folder, 'tmp'),
     socket: socket.length > MOST_SOCKET_PATH ? join(tmpdir(), `emery-${short}.sock`) : socket,
   }
 }
@@ -134,7 +136,7 @@ function accountSql(password) {
   ].join('\n')
 }
 
-async function createData({ data, log }) {
+async function createData({ data, log, temporary }) {
   if (existsSync(join(data, 'mysql'))) return
   if (existsSync(data)) {
     throw new Hindrance(
@@ -143,6 +145,7 @@ async function createData({ data, log }) {
   }
   const fresh = `${data}.new`
   rmSync(fresh, { recursive: true, force: true })
+  mkdirSync(temporary, { recursive: true, mode: 0o700 })
   const { status, output } = await quietly(
     'mariadb-install-db',
     [
@@ -152,7 +155,7 @@ async function createData({ data, log }) {
       '--skip-test-db',
       `--user=${userInfo().username}`,
     ],
-    { env: withSystemFolders() },
+    { env: { ...withSystemFolders(), TMPDIR: temporary } },
   )
   if (status !== 0) throw new Hindrance(`The database could not be made: ${lastLines(output)} (more in ${log}).`)
   // Half-made data never stands under the real name.
@@ -160,8 +163,9 @@ async function createData({ data, log }) {
 }
 
 async function launch(places, port, durable) {
-  const { data, log, socket, pid, init } = places
+  const { data, log, socket, pid, init, temporary } = places
   rmSync(socket, { force: true })
+  mkdirSync(temporary, { recursive: true, mode: 0o700 })
   const from = existsSync(log) ? statSync(log).size : 0
   const out = openSync(log, 'a')
   const server = spawn(
@@ -169,6 +173,7 @@ async function launch(places, port, durable) {
     [
       '--no-defaults',
       `--datadir=${data}`,
+      `--tmpdir=${temporary}`,
       `--socket=${socket}`,
       `--pid-file=${pid}`,
       `--port=${port}`,
