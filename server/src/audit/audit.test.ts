@@ -135,6 +135,14 @@ describe('what was deleted lately', () => {
     expect((await deleted()).map(({ id }) => id)).not.toContain(job.id)
   })
 
+  test('a drive is named with the vehicle it is on', async () => {
+    const { id } = await addVehicle('Petrel')
+    const drive = await addDrive(id)
+    await request(at.app).delete(`/api/drives/${drive.id}?basedOn=${drive.version}`).expect(204)
+    const found = (await deleted()).find((each) => each.id === drive.id)
+    expect(found?.title).toBe(`Petrel, ${drive.document.name}`)
+  })
+
   test('a job that went with its drive is not listed beside it, and comes back with it', async () => {
     const drive = await addDrive()
     const job = (await request(at.app).post('/api/jobs').send(newJob(drive.id))).body as Job

@@ -46,7 +46,7 @@ export const KINDS: readonly Kind[] = [
     kind: 'drive',
     path: /^\/drives\/([^/]+)/,
     table: 'drives',
-    title: 'subject.name',
+    title: driveTitle('subject'),
     ofDrive: false,
     needs: 'mechanic',
   },
