@@ -102,9 +102,11 @@ export function WaitingChanges() {
   )
 }
 
+/** Whether a change is no longer on its way from the screen it was made on. */
+const isOld = ({ madeAt }: { readonly madeAt: number }) => Date.now() - madeAt > OWN_MS
+
 /** What waits and is not on its way from an open screen. */
 async function listed(person: string): Promise<readonly Listed[]> {
-  const isOld = ({ madeAt }: { readonly madeAt: number }) => Date.now() - madeAt > OWN_MS
   const jobs = (await waitingJobEdits(person)).filter(isOld)
   const writes = (await waitingWrites(person)).filter(isOld)
   const drives = drivesWithUnsaved(person, OWN_MS)
@@ -125,7 +127,6 @@ async function sendAll(
   person: string,
   refused: (words: string, reason: Error) => void,
 ): Promise<void> {
-  const isOld = ({ madeAt }: { readonly madeAt: number }) => Date.now() - madeAt > OWN_MS
   for (const each of (await waitingJobEdits(person)).filter(isOld))
     try {
       await sendJobEdit(queries, each)
