@@ -94,3 +94,12 @@ test('a torque, a bearing limit and a least wrap are kept; what is no number is 
   await userEvent.type(screen.getByLabelText('Least wrap, °'), '999{Enter}')
   expect(blower()?.minWrap).toBe(95)
 })
+
+test('a least tension is not held against one that nobody has set', () => {
+  const unset = changed(demoDrive('fenland-vee'), (draft) => {
+    for (const belt of draft.belts) delete belt.installTension
+  })
+  open(unset)
+  expect(first().textContent).toContain('What the belt is set to is not known')
+  expect(first().textContent).not.toContain('The belt has')
+})

@@ -85,7 +85,7 @@ export function Running({ belt, running }: RunningProps) {
           )}
         </p>
         <Point belt={belt} />
-        <Least belt={belt} />
+        <Least belt={belt} source={running.source} />
       </PanelSection>
       <Loads belt={belt} running={running} />
       <PanelSection title="Spans and bearings">
@@ -236,8 +236,14 @@ function Point({ belt }: { readonly belt: SettledBelt }) {
 const LOADS = [0, 0.5, 1]
 const SPEEDS = 8
 
+const HAS_WORDS = {
+  fine: 'The belt has more than that.',
+  act: 'The belt has less than that.',
+  unknown: 'What the belt is set to is not known. Measure it under Set tension.',
+} as const
+
 /** The tension with which nothing slips anywhere between idle and the highest speed. */
-function Least({ belt }: { readonly belt: SettledBelt }) {
+function Least({ belt, source }: { readonly belt: SettledBelt; readonly source: TensionSource }) {
   const { settled } = useBench()
   const { condition } = useTension()
   const { idleRpm, maxRpm } = settled.drive.engine
@@ -248,14 +254,15 @@ function Least({ belt }: { readonly belt: SettledBelt }) {
     (each) => each.belt === belt.belt.id,
   )
   if (found?.min == null) return null
-  const enough = found.min <= found.now
+  // What stands in for a tension that nobody has set is no tension that the belt has.
+  const has = source.of === 'nominal' ? 'unknown' : found.min <= found.now ? 'fine' : 'act'
   return (
     <p className={styles['least']}>
-      <VerdictMark verdict={enough ? 'fine' : 'act'} label="" />
+      <VerdictMark verdict={has} label="" />
       <span>
         {Math.max(0, Math.round(found.min))} N at rest would be enough at every speed and load, with 1.3 times the grip
         needed (nominal). The worst point is {Math.round(found.at.rpm)} rpm and {Math.round(100 * found.at.load)} %
-        load. {enough ? 'The belt has more than that.' : 'The belt has less than that.'}
+        load. {HAS_WORDS[has]}
       </span>
     </p>
   )
