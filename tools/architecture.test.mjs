@@ -58,3 +58,16 @@ test('what the documentation says stands in the source stands there', () => {
     .filter(({ path }) => !tracked.some((each) => each === path || each.startsWith(`${path}/`)))
   expect(lost).toEqual([])
 })
+
+test('a nominal figure stands in the table of its room, not beside the function that uses it', () => {
+  const beside = tracked
+    .filter((file) => /^core\/src\/.*\.ts$/.test(file) && !/(\.test\.ts|\/nominal\.ts)$/.test(file))
+    .flatMap((file) =>
+      [
+        ...readFileSync(join(ROOT, file), 'utf8').matchAll(
+          /\/\*\*(?:(?!\*\/)[^])*\(nominal\)(?:(?!\*\/)[^])*\*\/\n(?:export )?const (\w+)/g,
+        ),
+      ].map(([, name]) => `${file}: ${name}`),
+    )
+  expect(beside).toEqual([])
+})

@@ -6,8 +6,9 @@ import { settleDrive, type SettledDrive } from '../path/settle.ts'
 import { changed, loopDrive, moveShafts } from '../testing/drives.ts'
 import { randomFrom, runs, SEED } from '../testing/random.ts'
 import { readVectors } from '../testing/vectors.ts'
-import { ENTRY_LIMITS, verdictOfAngles } from './entry-angles.ts'
-import { fixPlan, spanLines, linesAfter, USUAL_MOVES, type AlignmentMove } from './fix-plan.ts'
+import { verdictOfAngles } from './entry-angles.ts'
+import { ENTRY_LIMITS, USUAL_MOVES } from './nominal.ts'
+import { fixPlan, spanLines, linesAfter, type AlignmentMove } from './fix-plan.ts'
 import { minCost } from './min-cost.ts'
 
 const CASES = readVectors().flatMap(({ file, drive, lineup }) =>

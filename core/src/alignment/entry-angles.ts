@@ -1,5 +1,5 @@
 /** How far misaligned every span of a belt runs, and at what angle it meets its grooves: docs/mechanics/alignment.md. */
-import { SMOOTH_SHARE } from './nominal.ts'
+import { SMOOTH_SHARE, ENTRY_LIMITS } from './nominal.ts'
 import type { Verdict } from '../verdict/verdict.ts'
 import type { Belt } from '../drive/belt.ts'
 import type { Pulley } from '../drive/pulley.ts'
@@ -8,13 +8,6 @@ import { beltLine, spansOf } from '../path/clearance.ts'
 import type { SettledBelt } from '../path/settle.ts'
 import type { SectionFamily } from '../sections/sections.ts'
 import type { Mm } from '../units/quantity.ts'
-
-/** Entry angles in degrees up to which a belt runs quietly, and beyond which it chirps and wears at its edges (nominal). */
-export const ENTRY_LIMITS: Readonly<Record<SectionFamily, { readonly fine: number; readonly watch: number }>> = {
-  'multi-rib': { fine: 0.5, watch: 1 },
-  vee: { fine: 0.5, watch: 1.5 },
-  toothed: { fine: 0.25, watch: 0.5 },
-}
 
 export interface SpanLine {
   readonly from: string

@@ -11,7 +11,6 @@ import { minCost, type PairCost } from './min-cost.ts'
 import {
   anglesOf,
   angleShare,
-  ENTRY_LIMITS,
   groovePlane,
   spanFrames,
   isLineKnown,
@@ -20,6 +19,7 @@ import {
   type SpanFrame,
   type SpanLine,
 } from './entry-angles.ts'
+import { ENTRY_LIMITS } from './nominal.ts'
 
 /** One thing to do; `by` in mm, positive away from the block. */
 export type AlignmentMove =
@@ -51,9 +51,6 @@ export interface FixPlanOptions {
   /** What may be done to an accessory in grooves of which nobody has said so. */
   readonly unsaid?: Moves
 }
-
-/** What can be done to most accessories (nominal): their pulley pressed a little along its shaft. */
-export const USUAL_MOVES: Moves = [{ kind: 'press', min: -6, max: 6 }]
 
 /** What one shaft may be changed to, with all it takes. */
 interface Choice {

@@ -1,14 +1,7 @@
 /** What the other packages may take from here. */
-export { ENTRY_LIMITS, isLineKnown, worseAngle } from './entry-angles.ts'
-export {
-  type AlignmentMove,
-  fixPlan,
-  type FixPlan,
-  linesAfter,
-  type LinesOfBelt,
-  spanLines,
-  USUAL_MOVES,
-} from './fix-plan.ts'
+export { isLineKnown, worseAngle } from './entry-angles.ts'
+export { ENTRY_LIMITS, USUAL_MOVES } from './nominal.ts'
+export { type AlignmentMove, fixPlan, type FixPlan, linesAfter, type LinesOfBelt, spanLines } from './fix-plan.ts'
 export {
   type AlongReading,
   isLaserAskew,

@@ -1,4 +1,6 @@
 /** Nominal figures of alignment: averages of published practice that stand in for what nobody has read. docs/mechanics/alignment.md */
+import type { SectionFamily } from '../sections/sections.ts'
+import type { Shaft } from '../drive/shaft.ts'
 
 /** A smooth face lets the belt wander instead of cutting it: that much of the angle counts there (nominal). */
 export const SMOOTH_SHARE = 0.5
@@ -20,3 +22,13 @@ export const GIVES = 0.3
 
 /** mm that a pulley in between may stand out (nominal): what a straightedge’s edge forgives. */
 export const FLUSH = 0.5
+
+/** Entry angles in degrees up to which a belt runs quietly, and beyond which it chirps and wears at its edges (nominal). */
+export const ENTRY_LIMITS: Readonly<Record<SectionFamily, { readonly fine: number; readonly watch: number }>> = {
+  'multi-rib': { fine: 0.5, watch: 1 },
+  vee: { fine: 0.5, watch: 1.5 },
+  toothed: { fine: 0.25, watch: 0.5 },
+}
+
+/** What can be done to most accessories (nominal): their pulley pressed a little along its shaft. */
+export const USUAL_MOVES: NonNullable<Shaft['moves']> = [{ kind: 'press', min: -6, max: 6 }]

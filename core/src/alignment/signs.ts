@@ -1,11 +1,10 @@
 /** What else is wrong with a belt’s line, asked or said before anything is pressed: docs/mechanics/alignment.md. */
-import { WHOLE_RIBS, OFF_CENTRE, GIVES } from './nominal.ts'
+import { WHOLE_RIBS, OFF_CENTRE, GIVES, ENTRY_LIMITS } from './nominal.ts'
 import type { CheckedDrive } from '../drive/drive.ts'
 import { mean } from '../numerics/mean.ts'
 import { groovesTaken } from '../sections/families.ts'
 import { sectionFigures } from '../sections/sections.ts'
 import type { Mm } from '../units/quantity.ts'
-import { ENTRY_LIMITS } from './entry-angles.ts'
 import { linesRead, type LineRead } from './line-readings.ts'
 
 export type LineSign =

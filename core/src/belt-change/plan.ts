@@ -9,6 +9,7 @@ import { familyOf } from '../sections/families.ts'
 import { RUN_MINUTES, SECOND_CHECK_KM } from '../tension/nominal.ts'
 import type { Mm } from '../units/quantity.ts'
 import { beltOrder, tensionOrder, type BeltOrder } from './belt-order.ts'
+import { WITHOUT_PUMP_S } from './nominal.ts'
 
 export const PLAN_PHASES = ['before', 'off', 'while off', 'on', 'tension', 'check', 'run', 'prove', 're-check'] as const
 export type PlanPhase = (typeof PLAN_PHASES)[number]
@@ -41,9 +42,6 @@ export interface BeltChangeOptions {
   /** Whether there was a noise. */
   readonly noise?: boolean
 }
-
-/** Longest that an engine may run cold while its water pump stands still, s (nominal). */
-const WITHOUT_PUMP_S = 60
 
 const SAFE = {
   engineOff: 'Engine off and key out before hands go near a belt.',

@@ -2,6 +2,7 @@
 import type { BeltLinePartFields, BeltLineRole } from './belt-line-part.ts'
 import type { ShaftKind } from '../drive/shaft.ts'
 import type { Mm } from '../units/quantity.ts'
+import { BELT_LINE_CLEARANCE, LINE_WITHIN } from './nominal.ts'
 
 /** One way to put a shaft’s parts together. */
 export interface BeltLineChoice<Part extends BeltLinePartFields = BeltLinePartFields> {
@@ -70,9 +71,6 @@ function stacked<Part extends BeltLinePartFields>(
   }
 }
 
-/** mm that a pulley’s rear rim must keep from block or head (nominal): what an engine shakes, and a little. */
-export const BELT_LINE_CLEARANCE = 3
-
 /**
  * The choices that use one of the parts in `must` wherever it names any of their role, and that keep clear of the block; how many were left out
  * for coming too near. A clearance that was not measured is not held against a choice.
@@ -114,9 +112,6 @@ export interface BeltLineSets {
   /** mm that the nearest set lies apart, whether it agrees or not; null where a shaft has no choice. */
   readonly nearest: Mm | null
 }
-
-/** mm by which a belt line may lie to either side of the common one (nominal). */
-export const LINE_WITHIN = 0.5
 
 /** mm finer than which two sets agree equally well: nobody measures a belt line finer. */
 const SAME_APART = 0.1

@@ -7,12 +7,11 @@ export {
 } from './belt-line-part.ts'
 export {
   allowedChoices,
-  BELT_LINE_CLEARANCE,
   type BeltLineChoice,
   beltLineChoices,
   type BeltLineSet,
   beltLineSets,
   type BeltLineSets,
-  LINE_WITHIN,
   type LineChoice,
 } from './belt-line-sets.ts'
+export { LINE_WITHIN, BELT_LINE_CLEARANCE } from './nominal.ts'

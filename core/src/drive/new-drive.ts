@@ -5,6 +5,7 @@ import type { DriveDraft, DriveEdit } from './edits.ts'
 import type { Turn } from './engine.ts'
 import type { Pulley, PulleyFace } from './pulley.ts'
 import type { ShaftKind } from './shaft.ts'
+import { NOMINAL_SPEEDS, NOMINAL_TOOTHED_WIDTH } from './nominal.ts'
 
 /** What someone says of a part before anything is measured. */
 export interface NewPart {
@@ -30,9 +31,6 @@ export interface NewDrive {
   readonly parts: readonly NewPart[]
   readonly belts: readonly NewBelt[]
 }
-
-/** Engine speeds a new drive starts from (nominal); they are the engine's own and stand to be changed. */
-const NOMINAL_SPEEDS = { idleRpm: 800, cruiseRpm: 2200, maxRpm: 5000 } as const
 
 /** A drive of which only the parts are known: the crank at the origin, no other place, no size, no route. */
 export function newDrive({ name, crankTurns, parts, belts }: NewDrive): DriveDocument {
@@ -87,9 +85,6 @@ export function addPulley(
     draft.pulleys.push(pulley)
   }
 }
-
-/** Width of a toothed face nobody has measured, mm: one inch (nominal). */
-const NOMINAL_TOOTHED_WIDTH = 25.4
 
 export function addBelt({ name, section, ribs, count = 1 }: NewBelt): DriveEdit {
   return (draft) => {

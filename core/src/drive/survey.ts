@@ -1,12 +1,10 @@
 import type { InferType } from 'yup'
 import { angle, at, by, choice, identifier, list, quantity, record, text } from '../schema/schema-kit.ts'
+import { TAPE_SIGMA_MM } from './nominal.ts'
 
 export const DISTANCE_KINDS = ['centre', 'outside', 'gap'] as const
 /** Centre to centre, over both rims from outside to outside, or the gap between the rims. */
 export type DistanceKind = (typeof DISTANCE_KINDS)[number]
-
-/** Standard deviation of a tape between two rims, mm (nominal). */
-export const TAPE_SIGMA_MM = 1
 
 const distanceSchema = record({
   id: identifier('The name of this reading within the document.'),

@@ -2,11 +2,8 @@
 import type { JobFields, JobStatus, JobStage } from '../api/job-records.ts'
 import type { SettledDrive } from '../path/settle.ts'
 import { allProblems, solveDrive } from '../solution/solve-drive.ts'
-import { SECOND_CHECK_KM } from '../tension/nominal.ts'
+import { SECOND_CHECK_KM, SECOND_CHECK_DAYS } from '../tension/nominal.ts'
 import { jobPlan, type JobStep } from './job-plan.ts'
-
-/** Days after the run-in by which the second check is asked for where nobody reads a distance (nominal). */
-export const SECOND_CHECK_DAYS = 14
 
 const MS_PER_DAY = 86_400_000
 

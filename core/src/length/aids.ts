@@ -9,6 +9,7 @@ import type { SettledBelt } from '../path/settle.ts'
 import { statedMinusCord } from '../sections/families.ts'
 import { type Section, sectionFigures } from '../sections/sections.ts'
 import type { Mm } from '../units/quantity.ts'
+import { AID_FIGURES } from './nominal.ts'
 
 /** What was laid, and how it was laid. */
 export interface AidLaid {
@@ -31,23 +32,6 @@ export interface AidMeasured {
   readonly statedLength: Mm
   /** Standard deviation, mm (nominal). */
   readonly spread: Mm
-}
-
-interface AidFigures {
-  readonly sigma: Mm
-  readonly stretch: number
-  /** Thickness to start from, mm. */
-  readonly usual: Mm
-}
-
-/** How well each aid does (nominal): its standard deviation, how much it gives, how thick it usually is. */
-export const AID_FIGURES: Readonly<Record<Aid, AidFigures>> = {
-  strap: { sigma: 3, stretch: 0, usual: 2 },
-  tape: { sigma: 3, stretch: 0, usual: 0.3 },
-  wire: { sigma: 5, stretch: 0, usual: 1.5 },
-  string: { sigma: 8, stretch: 0.008, usual: 2 },
-  rope: { sigma: 8, stretch: 0.008, usual: 6 },
-  oldbelt: { sigma: 4, stretch: 0, usual: 0 },
 }
 
 /** A string or wire sinks to the bottom of a groove it is no thicker than. */

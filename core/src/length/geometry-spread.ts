@@ -1,7 +1,7 @@
 import { Matrix, solve } from 'ml-matrix'
 import { DIAMETER_SIGMA_MM, PLACE_SIGMA_MM, UNTOLD_SIGMA_MM } from './nominal.ts'
 import type { CheckedDrive } from '../drive/drive.ts'
-import { TAPE_SIGMA_MM } from '../drive/survey.ts'
+import { TAPE_SIGMA_MM } from '../drive/nominal.ts'
 import type { Shaft } from '../drive/shaft.ts'
 import { lengthRateOfMove } from '../path/cord-path.ts'
 import { distance } from '../numerics/vectors.ts'

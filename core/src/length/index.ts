@@ -1,5 +1,6 @@
 /** What the other packages may take from here. */
-export { AID_FIGURES, measureAlone, measureOnDrive } from './aids.ts'
+export { measureAlone, measureOnDrive } from './aids.ts'
+export { AID_FIGURES, SEATED_SHARE } from './nominal.ts'
 export { chooseBelt, fitOf, targetOf } from './belt-choice.ts'
 export { bringHome, type BringHome, SURE_ENOUGH } from './bring-home.ts'
 export { type GrooveUse, grooveUses } from './grooves.ts'
@@ -22,4 +23,3 @@ export {
   type FitSituation,
   type FitVerdict,
 } from './verdict.ts'
-export { SEATED_SHARE } from './nominal.ts'

@@ -1,4 +1,5 @@
 /** Nominal figures of belt lengths: averages of published practice that stand in for what nobody has read. docs/mechanics/length.md */
+import type { Aid } from '../drive/length-reading.ts'
 import type { PlacedHow } from '../drive/shaft.ts'
 import type { Mm } from '../units/quantity.ts'
 
@@ -44,3 +45,20 @@ export const FIXED_TENSION = {
   vee: { slack: 120, from: 200, to: 480, max: 700 },
   toothed: { slack: 60, from: 120, to: 400, max: 600 },
 } as const
+
+interface AidFigures {
+  readonly sigma: Mm
+  readonly stretch: number
+  /** Thickness to start from, mm. */
+  readonly usual: Mm
+}
+
+/** How well each aid does (nominal): its standard deviation, how much it gives, how thick it usually is. */
+export const AID_FIGURES: Readonly<Record<Aid, AidFigures>> = {
+  strap: { sigma: 3, stretch: 0, usual: 2 },
+  tape: { sigma: 3, stretch: 0, usual: 0.3 },
+  wire: { sigma: 5, stretch: 0, usual: 1.5 },
+  string: { sigma: 8, stretch: 0.008, usual: 2 },
+  rope: { sigma: 8, stretch: 0.008, usual: 6 },
+  oldbelt: { sigma: 4, stretch: 0, usual: 0 },
+}

@@ -5,6 +5,7 @@ import type { Reading, ReadingHow } from '../drive/reading.ts'
 import { radians } from '../numerics/vectors.ts'
 import { sectionFigures } from '../sections/sections.ts'
 import type { Mm } from '../units/quantity.ts'
+import { TIP_RADIUS_MM } from './nominal.ts'
 
 /** What a way of reading tells: which value of the pulley it sets. */
 export type ReadingSets = 'diameter' | 'grooves' | 'teeth' | 'ride'
@@ -42,9 +43,6 @@ export interface DiameterRead {
   readonly diameter: Mm
   readonly diameterAt: DiameterPlace
 }
-
-/** Rounding at the tips of a multi-rib pulley's grooves, mm (nominal). */
-const TIP_RADIUS_MM = 0.25
 
 /**
  * mm by which a caliper over two balls of diameter q in opposite grooves reads more than the effective diameter. The ball's

@@ -45,16 +45,16 @@ export type Diagnosed =
   | { readonly ok: true; readonly diagnosis: CauseRanking }
   | { readonly ok: false; readonly problems: readonly { readonly path: string; readonly message: string }[] }
 
-/** Share of a test's information that counts, by hazard (nominal): safe ones first unless they tell much less. */
+/** Share of a test's information that counts, by hazard: safe tests come first unless they tell much less. A choice of ours. */
 const BY_HAZARD = [1, 0.7, 0.4] as const
 
-/** Minutes that go by around every test, to fetch a lamp and walk round the car (nominal): a glance that tells little is not the best next. */
+/** Minutes that go by around every test, to fetch a lamp and walk round the car, so that a glance that tells little is not the best next one. A choice of ours. */
 const AROUND_MINUTES = 3
 
 /** Evidence below this weight is not worth a word. */
 const WORTH_A_WORD = 0.1
 
-/** A likelihood below which an answer surprises under a cause, and how many surprises are a doubt (nominal). */
+/** An answer less likely than this under a cause is a surprise; this many surprises are a doubt. A choice of ours. */
 const SURPRISING = 0.12
 const SURPRISES = 2
 

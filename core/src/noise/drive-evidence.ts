@@ -11,17 +11,13 @@ import type { PartJudged } from '../wear/judge.ts'
 import type { WearPartKind } from '../wear/parts.ts'
 import type { Answer } from './diagnose.ts'
 import type { Knowledge } from './knowledge.ts'
+import { NEW_FOR_KM, NEW_FOR_DAYS, OLD_AFTER_DAYS } from './nominal.ts'
 
 /** An answer that was computed, with the figure it rests on and the step of the bench that shows it. */
 export interface DriveSays extends Answer {
   readonly detail: string
   readonly shownBy: 'alignment' | 'tension' | 'length' | 'history' | 'inspection'
 }
-
-/** km that a belt counts as new for; where nobody read the distance, days within which it surely is and after which it is not (nominal). */
-const NEW_FOR_KM = 1000
-const NEW_FOR_DAYS = 30
-const OLD_AFTER_DAYS = 180
 
 export interface DriveEvidenceOptions {
   /** Since the newest belt was fitted; null where nobody knows. */

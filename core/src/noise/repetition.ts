@@ -2,6 +2,7 @@
 import type { SettledDrive } from '../path/settle.ts'
 import { shaftSpeeds, speedOfBelt } from '../speeds/shaft-speeds.ts'
 import type { Answer } from './diagnose.ts'
+import { KEEPS_TIME } from './nominal.ts'
 
 /** Something that comes back while the engine runs. */
 export interface Recurring {
@@ -19,9 +20,6 @@ export interface RepetitionMatch extends Recurring {
   /** Share by which the repetition lies above what was expected. */
   readonly error: number
 }
-
-/** Share by which a repetition may lie beside what keeps time with it (nominal): how well an engine’s speed is read. */
-const KEEPS_TIME = 0.03
 
 const S_PER_MIN = 60
 const MM_PER_M = 1000

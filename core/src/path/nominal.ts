@@ -30,3 +30,11 @@ export const MIN_WRAP_DEG: Readonly<Record<ShaftKind, number>> = {
   jackshaft: 90,
   other: 60,
 }
+
+/** Travel nearer to the release stop than this leaves nothing to slacken (nominal). */
+export const TIGHT_TRAVEL = 0.08
+
+/** Travel of a new belt and of one at its end where the adjuster has no marks (nominal). */
+export const NEW_TRAVEL = 0.35
+
+export const END_TRAVEL = 0.95

@@ -1,11 +1,6 @@
 import { kindOf } from '../adjusters/kinds.ts'
 import type { Adjuster } from '../adjusters/adjuster.ts'
-
-/** Travel nearer to the release stop than this leaves nothing to slacken (nominal). */
-const TIGHT_TRAVEL = 0.08
-/** Travel of a new belt and of one at its end where the adjuster has no marks (nominal). */
-const NEW_TRAVEL = 0.35
-const END_TRAVEL = 0.95
+import { TIGHT_TRAVEL, NEW_TRAVEL, END_TRAVEL } from './nominal.ts'
 
 /** Where an adjuster may stand: with a new belt, and at the end of the belt's life. */
 export interface TravelLimits {

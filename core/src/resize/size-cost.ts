@@ -4,14 +4,15 @@ import { traceCord, type CordCircle } from '../path/cord-path.ts'
 import { settleDrive, travelsNow, type SettledDrive } from '../path/settle.ts'
 import type { ShopRules } from '../rules/rules.ts'
 import { allProblems, describeSettled } from '../solution/solve-drive.ts'
-import { engineTime, USUAL_USE, type TimeBin } from '../speeds/engine-time.ts'
+import { engineTime, type TimeBin } from '../speeds/engine-time.ts'
+import { USUAL_USE } from '../speeds/nominal.ts'
 import { timeOutside } from '../speeds/judge-speeds.ts'
 import { shaftSpeeds } from '../speeds/shaft-speeds.ts'
 import { usefulRange, type UsefulRange } from '../speeds/useful-range.ts'
 import { radiusPerSize, sizeOf, withSizes } from './resize.ts'
 
 /**
- * Points of cost (nominal). A hundredth of the time out of range is one point; so are 2 % beyond the highest speed at the engine's
+ * Points of cost, a choice of ours. A hundredth of the time out of range is one point; so are 2 % beyond the highest speed at the engine's
  * highest, 10 % short of the least at idle, 50 mm of belt, and 500 mm of pulley: enough to choose the smaller change of two that do
  * the same.
  */

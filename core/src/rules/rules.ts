@@ -5,58 +5,13 @@ import { familyOf } from '../sections/families.ts'
 import { type Section, sectionFigures, SECTIONS } from '../sections/sections.ts'
 import type { Rule } from './rule.ts'
 import { WEAR_RULES } from './wear-rules.ts'
+import { FAN_TIP_SPEED, MIN_SIZE, MIN_SMOOTH_MM, USEFUL_RPM, type End } from './nominal.ts'
 
 /** What a workshop has set otherwise, by key; a key that is missing stands at its nominal value. */
 export type ShopRules = Readonly<Record<string, number>>
 
 /** The workshop that has set nothing otherwise. */
 export const NOMINAL_RULES: ShopRules = {}
-
-type End = readonly [nominal: number, why: string]
-
-/** Useful speeds by accessory, rpm of its own: below the first it does not do its work, above the second it suffers. */
-const USEFUL: Readonly<Partial<Record<ShaftKind, { readonly min?: End; readonly max?: End }>>> = {
-  alternator: {
-    min: [1500, 'Cut-in: below it no current comes, and the battery carries the load.'],
-    max: [16_000, 'Windings and fan may fly apart; bearings run hot.'],
-  },
-  generator: {
-    min: [1100, 'Cut-in: below it no current comes.'],
-    max: [7000, 'The commutator throws its solder.'],
-  },
-  'water-pump': {
-    min: [600, 'Too little water moves while the engine idles hot.'],
-    max: [6500, 'The vanes cavitate and flow breaks down.'],
-  },
-  'power-steering': {
-    min: [500, 'Parking by hand: the pump gives too little at idle.'],
-    max: [8000, 'The oil foams and heats, the vanes wear.'],
-  },
-  'ac-compressor': {
-    min: [600, 'It cools little in standing traffic.'],
-    max: [7500, 'Valves and seal are made for no more.'],
-  },
-  'air-pump': {
-    min: [500, 'It gives too little air.'],
-    max: [6000, 'Vanes and bearings are made for no more.'],
-  },
-  'vacuum-pump': {
-    min: [450, 'The brake’s reserve builds up slowly at idle.'],
-    max: [5000, 'Vanes and bearings are made for no more.'],
-  },
-  supercharger: { max: [14_000, 'Rotors and bearings are made for no more.'] },
-  idler: { max: [12_000, 'Small bearings lose their grease.'] },
-  tensioner: { max: [12_000, 'Small bearings lose their grease.'] },
-}
-
-/** Least diameters across the outside, mm, over which a section bends without cracking early; for toothed belts, teeth. */
-const MIN_SIZE: Readonly<Record<Section, number>> = { PK: 45, V10: 55, V13: 70, V17: 110, 'T9.5': 12, 'T12.7': 14 }
-
-/** m/s. Above it the blades of a fan may come off. */
-const FAN_TIP_SPEED = 95
-
-/** Least diameter of a smooth pulley for the back of a belt, mm. */
-const MIN_SMOOTH_MM = 45
 
 export const ruleKey = {
   min: (kind: ShaftKind) => `speed.${kind}.min`,
@@ -73,8 +28,8 @@ export const ruleKey = {
 } as const
 
 function usefulRules(): Rule[] {
-  return (Object.keys(USEFUL) as ShaftKind[]).flatMap((kind): Rule[] => {
-    const { min: least, max: most } = USEFUL[kind] ?? {}
+  return (Object.keys(USEFUL_RPM) as ShaftKind[]).flatMap((kind): Rule[] => {
+    const { min: least, max: most } = USEFUL_RPM[kind] ?? {}
     const rule = (key: string, what: string, [nominal, why]: End): Rule => {
       const of = { group: 'accessories', subject: SHAFT_KIND_NAMES[kind], unit: 'rpm', min: 1, max: 200_000 } as const
       return { ...of, key, what, nominal, why }

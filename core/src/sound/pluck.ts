@@ -5,7 +5,7 @@ import { clippedShare, isSilent, levelOf, secondsOf, slowedDown, type Recording 
 /** Pitches that spans of belts ring at, Hz. */
 export const PLUCK_RANGE: readonly [number, number] = [12, 600]
 
-/** Confidence below which a pitch wants another pluck before it is believed (nominal). */
+/** Below this confidence a pitch wants another pluck before it is believed. Tried on made-up recordings. */
 export const SURE_OF_PITCH = 0.6
 
 export interface Pluck {
@@ -182,7 +182,7 @@ function pitchAfter({ samples, rate }: Recording, onset: number, seconds: number
   }
 }
 
-/** Evidence that noise alone gives at most, evidence beyond it by which a pitch is there, and evidence before its rival by which it is this one; tried on made-up recordings (nominal). */
+/** Evidence that noise alone gives at most, evidence beyond it by which a pitch is there, and evidence before its rival by which it is this one; tried on made-up recordings. */
 const NOISE = -0.4
 const THERE_BY = 3
 const BEFORE_BY = 0.8

@@ -17,7 +17,7 @@ export function levelOf(samples: ArrayLike<number>, from = 0, to = samples.lengt
   return to > from ? Math.sqrt(sum / (to - from)) : 0
 }
 
-/** Level below which a recording is taken for silence: a microphone that is switched off or covered (nominal). */
+/** Level below which a recording is taken for silence: a microphone that is switched off or covered. Tried on made-up recordings. */
 const SILENCE = 0.0005
 
 export function isSilent({ samples }: Recording): boolean {

@@ -1,6 +1,7 @@
 /** How long an engine runs at what speeds, for a use of the vehicle: docs/mechanics/speeds.md. */
 import type { Engine } from '../drive/engine.ts'
 import type { ChosenUse, VehicleUse } from '../drive/vehicle-use.ts'
+import { USE_SHAPES } from './nominal.ts'
 
 /** A stretch of engine speed, rpm, and the share of the time spent in it; evenly within it. */
 export interface TimeBin {
@@ -10,55 +11,18 @@ export interface TimeBin {
   readonly share: number
 }
 
-/** What a drive is judged by as long as nobody has said how the vehicle is used. */
-export const USUAL_USE: VehicleUse = { of: 'town' }
-
 /** Stretches between idle and the highest speed in which a chosen use is told. */
 const STRETCHES = 12
 
-interface Hump {
-  /** 0 at idle, 1 at cruise, 2 at the highest speed. */
-  readonly at: number
-  readonly spread: number
-  readonly share: number
-}
-
-/** Each use as time at idle and humps of time around engine speeds (nominal). */
-const SHAPES: Readonly<Record<ChosenUse, { readonly idle: number; readonly humps: readonly Hump[] }>> = {
-  town: {
-    idle: 0.3,
-    humps: [
-      { at: 0.6, spread: 0.35, share: 0.55 },
-      { at: 1.15, spread: 0.25, share: 0.15 },
-    ],
-  },
-  motorway: {
-    idle: 0.05,
-    humps: [
-      { at: 0.6, spread: 0.35, share: 0.15 },
-      { at: 1.1, spread: 0.2, share: 0.8 },
-    ],
-  },
-  towing: {
-    idle: 0.08,
-    humps: [
-      { at: 0.9, spread: 0.3, share: 0.42 },
-      { at: 1.35, spread: 0.25, share: 0.5 },
-    ],
-  },
-  'hill-climb': { idle: 0.12, humps: [{ at: 1.65, spread: 0.3, share: 0.88 }] },
-  stationary: { idle: 0.1, humps: [{ at: 1, spread: 0.08, share: 0.9 }] },
-}
-
 /** The time an engine spends at its speeds; an own use is taken as entered, its shares of their sum. */
 export function engineTime(use: VehicleUse, engine: Engine): readonly TimeBin[] {
-  const bins = use.of === 'own' ? use.bins : chosenBins(SHAPES[use.of], engine)
+  const bins = use.of === 'own' ? use.bins : chosenBins(USE_SHAPES[use.of], engine)
   const whole = bins.reduce((sum, { share }) => sum + share, 0)
   return bins.map(({ from, to, share }) => ({ from, to, share: share / whole }))
 }
 
 function chosenBins(
-  { idle, humps }: (typeof SHAPES)[ChosenUse],
+  { idle, humps }: (typeof USE_SHAPES)[ChosenUse],
   { idleRpm, cruiseRpm, maxRpm }: Engine,
 ): readonly TimeBin[] {
   const place = (rpm: number) =>

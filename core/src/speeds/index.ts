@@ -1,6 +1,7 @@
 /** What the other packages may take from here. */
 export { ENGINE_SPEEDS, type EngineSpeed, engineSpeedRefusal, setEngineSpeed } from './engine-speeds.ts'
-export { engineTime, type TimeBin, USUAL_USE } from './engine-time.ts'
+export { engineTime, type TimeBin } from './engine-time.ts'
+export { USUAL_USE } from './nominal.ts'
 export { explainFights, type FightExplained } from './fights.ts'
 export { judgeSpeeds, type SpeedJudgement, timeWords } from './judge-speeds.ts'
 export { type PartSpeed, partSpeedRefusal, setPartSpeed } from './part-speeds.ts'

@@ -4,7 +4,8 @@ import type { Engine } from '../drive/engine.ts'
 import type { Shaft, ShaftKind } from '../drive/shaft.ts'
 import type { SettledDrive } from '../path/settle.ts'
 import { mustRule, ruleKey, type ShopRules } from '../rules/rules.ts'
-import { engineTime, timeAbove, timeBelow, USUAL_USE, type TimeBin } from './engine-time.ts'
+import { engineTime, timeAbove, timeBelow, type TimeBin } from './engine-time.ts'
+import { USUAL_USE, OVERSPEED_SHARE } from './nominal.ts'
 import { shaftSpeeds } from './shaft-speeds.ts'
 import { usefulRange, type RangeEnd, type UsefulRange } from './useful-range.ts'
 
@@ -20,9 +21,6 @@ export interface SpeedJudgement {
   /** Sentences, the gravest first; empty where all is well. */
   readonly reasons: readonly string[]
 }
-
-/** Share of the highest speed beyond which a part is in danger however seldom it gets there (nominal). */
-const OVERSPEED_SHARE = 0.05
 
 /** Judges every shaft whose ratio is known, the crank left out, in the order of the document. */
 export function judgeSpeeds(settled: SettledDrive, rules: ShopRules): readonly SpeedJudgement[] {

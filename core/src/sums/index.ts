@@ -9,5 +9,5 @@ export {
   spanSigns,
   type TensionSum,
   tensionSum,
-  USUAL_BELT_MM,
 } from './sums.ts'
+export { USUAL_BELT_MM } from './nominal.ts'

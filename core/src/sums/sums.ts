@@ -12,6 +12,7 @@ import { FINGER_FORCE, SETTING_SHARE } from '../tension/nominal.ts'
 import { settingFor, tensionOf, type BeltAge, type SpanReading } from '../tension/setting.ts'
 import type { Mm } from '../units/quantity.ts'
 import type { Verdict } from '../verdict/verdict.ts'
+import { USUAL_BELT_MM, OUT_MM } from './nominal.ts'
 
 export interface RatioSum {
   /** Turns of the driven pulley for one of the driving, on the cord lines. */
@@ -46,9 +47,6 @@ export interface SpanAsked {
   /** Of the whole belt; null where it is not known, and a common one is taken. */
   readonly beltLength: Mm | null
 }
-
-/** A belt's length where nobody says, mm (nominal): what a press stretches is shared with the whole belt. */
-export const USUAL_BELT_MM = 1500
 
 export interface TensionSum {
   /** N at rest, for the whole belt, with its standard deviation. */
@@ -104,9 +102,6 @@ export function lengthSum(section: Section, laid: AidLaid, backTurns: number): L
 export function shimSum(thickness: Mm, flankAngleDeg: number): Mm {
   return thickness / Math.tan(radians(flankAngleDeg) / 2)
 }
-
-/** How far out of line a pulley counts as out, mm (nominal). */
-export const OUT_MM = 0.3
 
 export interface LineSum {
   /** mm, positive toward the block: the depth against that of the crank. */

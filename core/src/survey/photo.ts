@@ -13,6 +13,7 @@ import type { Photo, PicturePoint } from '../drive/photo.ts'
 import { confidenceOf, fitLeastSquares, type Residuals } from '../numerics/least-squares.ts'
 import { distance, type Point } from '../numerics/vectors.ts'
 import type { Mm } from '../units/quantity.ts'
+import { MARK_SIGMA_PX, DIAMETER_SIGMA_MM, DISTANCE_SIGMA_MM } from './nominal.ts'
 
 export interface MarkedRim {
   readonly pulley: string
@@ -60,11 +61,6 @@ export type PhotoResult =
       readonly pulleys: readonly string[]
     }
 
-/** Standard deviation of a mark set with a finger or a pen on the screen, pixels of the picture (nominal). */
-const MARK_SIGMA_PX = 1.5
-/** Standard deviations of a known diameter and a known distance, mm (nominal). */
-const DIAMETER_SIGMA_MM = 0.5
-const DISTANCE_SIGMA_MM = 1
 /** Height of three marks over their longest chord, as a share of it, below which they say nothing of a circle. */
 const MIN_BOW = 0.03
 /** Unknowns of the plane map; then three for each rim. */

@@ -1,4 +1,4 @@
-import { TAPE_SIGMA_MM } from '../drive/survey.ts'
+import { TAPE_SIGMA_MM } from '../drive/nominal.ts'
 import { distance } from '../numerics/vectors.ts'
 import type { Mm } from '../units/quantity.ts'
 import { centreDistance } from './centre-distance.ts'

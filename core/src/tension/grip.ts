@@ -1,19 +1,10 @@
 /** How well a belt holds on its pulleys: docs/mechanics/tension.md. */
-import { FRICTION } from './nominal.ts'
+import { CONDITION_SHARE, FRICTION } from './nominal.ts'
 import type { Belt, Contact } from '../drive/belt.ts'
 import type { Pulley } from '../drive/pulley.ts'
 import { sectionFigures } from '../sections/sections.ts'
 
 export type BeltCondition = NonNullable<Belt['condition']>
-
-/** What is left of it (nominal). */
-export const CONDITION_SHARE: Readonly<Record<BeltCondition, number>> = {
-  dry: 1,
-  wet: 0.55,
-  glazed: 0.7,
-  oily: 0.35,
-  worn: 0.8,
-}
 
 /** Effective friction of a belt on one pulley; infinite where teeth hold it. `μ_e` */
 export function frictionOn(

@@ -2,7 +2,7 @@
 export { worstBearing } from './bearings.ts'
 export { checkedSpans, type NamedSpan } from './checked-span.ts'
 export { gripMap, type GripMap } from './grip-map.ts'
-export { type BeltCondition, CONDITION_SHARE } from './grip.ts'
+export { type BeltCondition } from './grip.ts'
 export { type GrooveRide, grooveWear, meshPitch, rideLimits } from './groove-wear.ts'
 export {
   checkSpan,
@@ -35,7 +35,7 @@ export {
   runInStep,
   type RunInStep,
 } from './run-in.ts'
-export { RUN_MINUTES, SECOND_CHECK_KM } from './nominal.ts'
+export { CONDITION_SHARE, RUN_MINUTES, SECOND_CHECK_KM } from './nominal.ts'
 export {
   BELT_AGES,
   type BeltAge,

@@ -1,9 +1,15 @@
 /** Nominal figures of tension: averages of published practice that stand in for what nobody has read. docs/mechanics/tension.md */
+import type { Belt } from '../drive/belt.ts'
 import type { LoadPoint, Shaft, ShaftKind } from '../drive/shaft.ts'
 import type { Section } from '../sections/sections.ts'
 
 /** Effective coefficients of friction, wedging in the grooves included, new and dry (nominal). */
 export const FRICTION = { ribs: 0.9, vee: 1.05, smooth: 0.32 } as const
+
+/** The share of dry friction that is left in each condition of a belt (nominal). */
+export const CONDITION_SHARE = { dry: 1, wet: 0.55, glazed: 0.7, oily: 0.35, worn: 0.8 } as const satisfies Readonly<
+  Record<NonNullable<Belt['condition']>, number>
+>
 
 /** The alternator of which the nominal load is, A and V; the steering pump, bar times cm³ a turn; and what of a pump's work comes out of it. */
 export const NOMINAL_AMPS = 120
@@ -106,3 +112,17 @@ export const MATCHED_SHARE = 0.1
 
 /** Shares of its own torque by which a spring may miss it (nominal): worth a look, and to be replaced. */
 export const SPRING_SHARES = { watch: 0.1, act: 0.2 } as const
+
+/** Against the setting of a used belt (nominal): 155 N a rib new, 135 N after the run-in and later. */
+export const AGE_SHARE = { new: 155 / 135, 'run in': 1, used: 1 } as const
+
+/** No finger presses the same twice: never surer than this share. */
+export const SUREST_FINGER = 0.05
+
+/** Days after the run-in by which the second check is asked for where nobody reads a distance (nominal). */
+export const SECOND_CHECK_DAYS = 14
+
+/** Degrees a belt gives when it is twisted by hand, as it should be (nominal): a quarter turn, and what a hand cannot tell from it. */
+export const QUARTER_TURN = 90
+
+export const TWIST_TELLS = 15

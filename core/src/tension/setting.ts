@@ -1,5 +1,5 @@
 /** What a belt should be set to by hand, and how far the adjuster has to go for it: docs/mechanics/tension.md. */
-import { READ_SIGMA } from './nominal.ts'
+import { READ_SIGMA, AGE_SHARE, SUREST_FINGER, USED_SETTING } from './nominal.ts'
 import { ribsOf } from '../sections/families.ts'
 import { isAssumed } from '../adjusters/assumed.ts'
 import { isSprung, kindOf, movedShaft } from '../adjusters/kinds.ts'
@@ -12,14 +12,10 @@ import type { AdjusterUnit } from '../adjusters/motion.ts'
 import { MIDDLE_TRAVEL } from '../path/drive-parts.ts'
 import type { SettledBelt } from '../path/settle.ts'
 import { tensionFromPluck, tensionFromPress, type CheckedSpan } from './hand-checks.ts'
-import { USED_SETTING } from './nominal.ts'
 
 /** Lives of a belt that are set differently. */
 export const BELT_AGES = ['new', 'run in', 'used'] as const
 export type BeltAge = (typeof BELT_AGES)[number]
-
-/** Against the setting of a used belt (nominal): 155 N a rib new, 135 N after the run-in and later. */
-const AGE_SHARE: Readonly<Record<BeltAge, number>> = { new: 155 / 135, 'run in': 1, used: 1 }
 
 /** Static tension to set, N for one belt of its set (nominal). */
 export function settingFor({ section, ribs }: Pick<Belt, 'section' | 'ribs'>, age: BeltAge): number {
@@ -148,8 +144,6 @@ export interface Finger {
 
 /** N of one kilogram on a scale. */
 const N_PER_KG = 9.80665
-/** No finger presses the same twice: never surer than this share. */
-const SUREST_FINGER = 0.05
 
 /** What a finger gives, from presses on a scale, kg; at least two, none of them nothing. Null for fewer. */
 export function fingerFromScale(presses: readonly number[]): Finger | null {

@@ -1,5 +1,5 @@
 /** What readings of tension come to, and what they say of each other: docs/mechanics/tension.md. */
-import { MATCHED_SHARE } from './nominal.ts'
+import { MATCHED_SHARE, QUARTER_TURN, TWIST_TELLS } from './nominal.ts'
 import type { DriveEdit } from '../drive/edits.ts'
 import type { TensionReading, TensionReadingOf } from '../drive/tension-reading.ts'
 import type { SettledBelt } from '../path/settle.ts'
@@ -62,10 +62,6 @@ export function matchedSet(settled: SettledBelt, readings: readonly TensionReadi
   const apart = Math.max(...known) / Math.min(...known) - 1
   return { tensions, apart, matched: apart <= MATCHED_SHARE }
 }
-
-/** Degrees a belt gives when it is twisted by hand, as it should be (nominal): a quarter turn, and what a hand cannot tell from it. */
-const QUARTER_TURN = 90
-const TWIST_TELLS = 15
 
 /** A twist gives no tension, only which way it is wrong. */
 export function twistSays({ angle }: Pick<TensionReadingOf<'twist'>, 'angle'>): 'loose' | 'right' | 'tight' {

@@ -1,0 +1,4 @@
+/** Nominal figures of the order of work: averages of published practice that stand in for what nobody has read. docs/mechanics/belt-change.md */
+
+/** Longest that an engine may run cold while its water pump stands still, s (nominal). */
+export const WITHOUT_PUMP_S = 60

@@ -1,0 +1,57 @@
+/** Nominal limits that a workshop may set otherwise: averages of published practice, each with its reason. docs/mechanics/rules.md */
+import type { ShaftKind } from '../drive/shaft.ts'
+import type { Section } from '../sections/sections.ts'
+
+/** One end of a range and why it is there. */
+export type End = readonly [nominal: number, why: string]
+
+/** Useful speeds by accessory, rpm of its own: below the first it does not do its work, above the second it suffers. */
+export const USEFUL_RPM: Readonly<Partial<Record<ShaftKind, { readonly min?: End; readonly max?: End }>>> = {
+  alternator: {
+    min: [1500, 'Cut-in: below it no current comes, and the battery carries the load.'],
+    max: [16_000, 'Windings and fan may fly apart; bearings run hot.'],
+  },
+  generator: {
+    min: [1100, 'Cut-in: below it no current comes.'],
+    max: [7000, 'The commutator throws its solder.'],
+  },
+  'water-pump': {
+    min: [600, 'Too little water moves while the engine idles hot.'],
+    max: [6500, 'The vanes cavitate and flow breaks down.'],
+  },
+  'power-steering': {
+    min: [500, 'Parking by hand: the pump gives too little at idle.'],
+    max: [8000, 'The oil foams and heats, the vanes wear.'],
+  },
+  'ac-compressor': {
+    min: [600, 'It cools little in standing traffic.'],
+    max: [7500, 'Valves and seal are made for no more.'],
+  },
+  'air-pump': {
+    min: [500, 'It gives too little air.'],
+    max: [6000, 'Vanes and bearings are made for no more.'],
+  },
+  'vacuum-pump': {
+    min: [450, 'The brake’s reserve builds up slowly at idle.'],
+    max: [5000, 'Vanes and bearings are made for no more.'],
+  },
+  supercharger: { max: [14_000, 'Rotors and bearings are made for no more.'] },
+  idler: { max: [12_000, 'Small bearings lose their grease.'] },
+  tensioner: { max: [12_000, 'Small bearings lose their grease.'] },
+}
+
+/** m/s. Above it the blades of a fan may come off. */
+export const FAN_TIP_SPEED = 95
+
+/** Least diameters across the outside, mm, over which a section bends without cracking early; for toothed belts, teeth. */
+export const MIN_SIZE: Readonly<Record<Section, number>> = {
+  PK: 45,
+  V10: 55,
+  V13: 70,
+  V17: 110,
+  'T9.5': 12,
+  'T12.7': 14,
+}
+
+/** Least diameter of a smooth pulley for the back of a belt, mm. */
+export const MIN_SMOOTH_MM = 45
