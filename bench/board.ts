@@ -54,7 +54,7 @@ try {
     ['who is signed in', () => '/api/session'],
     ['the Board', () => '/api/board'],
     ['how many wait for what', () => '/api/board/counts'],
-    ['what falls due', () => '/api/board/due'],
+    ['what is due', () => '/api/board/due'],
     ['one stage of it', (i) => `/api/board?stage=${JOB_STAGES[i % JOB_STAGES.length] ?? ''}`],
     ['a page far down', (i) => `/api/board?offset=${(i % 190) * 50}`],
     ['words on the Board', (i) => `/api/board?q=wet%20V-${i % VEHICLES}`],

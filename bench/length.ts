@@ -15,7 +15,7 @@ import { randomFrom, SEED } from '../core/src/testing/random.ts'
 import { gauss } from '../core/src/testing/surveys.ts'
 import { measuredDrive, onlyBelt, randomTensionedDrive } from '../core/src/testing/tensioned-drives.ts'
 
-/** Random drives measured by tape, strap and string: how often the first belt recommended truly fits, and how many are brought home. */
+/** Random drives measured by tape, strap and string: how often the first belt recommended truly fits, and how many are bought. */
 const DRIVES = Number(process.argv[2] ?? 1000)
 const NOISE = { diameters: 1.5, distances: 2 }
 const STRAP_SIGMA_MM = 3
@@ -105,7 +105,7 @@ function count(way: Tally, truth: FitSituation, lengths: readonly number[]): voi
 
 const percent = (part: number, whole: number) => `${((100 * part) / whole).toFixed(1)} %`
 process.stdout.write(
-  '| way | drives | first belt fits | one of them fits | belts brought home |\n| --- | ---: | ---: | ---: | ---: |\n',
+  '| way | drives | first belt fits | one of them fits | belts bought |\n| --- | ---: | ---: | ---: | ---: |\n',
 )
 for (const { name, first, any, brought, drives } of Object.values(ways))
   process.stdout.write(

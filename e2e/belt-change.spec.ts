@@ -1,6 +1,6 @@
 import { expect, test } from './support/emery.ts'
 
-// A tick on top of somebody else’s is refused once, and made anew.
+// A tick on top of somebody else’s is refused once, and made again.
 test.use({ mayComplain: /409/ })
 
 test('a job on the pickup is worked through: belts in order, ticks with name and time, a second browser beside it', async ({

@@ -68,7 +68,7 @@ test.describe('a van from complaint to sign-off', () => {
     await expect(waits).toContainText('Waiting for: Second check, due')
     await page.waitForLoadState('networkidle')
 
-    // It falls due on the Board, is found there, and goes on from there.
+    // It is due on the Board, is found there, and goes on from there.
     await page.getByRole('link', { name: 'Board' }).click()
     await page.getByRole('button', { name: /Second check/ }).click()
     await page.getByRole('textbox', { name: 'Search jobs' }).fill('ferry slip')

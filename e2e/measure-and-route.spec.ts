@@ -30,7 +30,7 @@ test('six pulleys from nothing, with a tape alone, and the belt threaded by hand
   await expect(page.getByText('Every part is placed')).toBeVisible()
   await expect(emery.pulley('Power steering pump')).toBeVisible()
 
-  // A blunder is named, and struck out.
+  // A blunder is named, and deleted.
   await emery.takeDistance('Water pump', 'Power steering pump', String(Math.round(Math.hypot(194, 66)) + 25))
   await expect(page.getByRole('alert')).toContainText(
     /Water pump to Power steering pump reads 2\d\.\d mm longer than the other readings/,

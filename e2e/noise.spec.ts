@@ -18,7 +18,7 @@ async function testOn(page: Page, answers: Readonly<Record<string, string>>, cau
   return NaN
 }
 
-test('a chirp on the van is brought home to a pulley misaligned, and the finding is kept with the drive', async ({
+test('a chirp on the van is traced to a pulley misaligned, and the finding is kept with the drive', async ({
   emery,
   page,
 }) => {
@@ -86,7 +86,7 @@ test('a chirp on the van is brought home to a pulley misaligned, and the finding
   await expect(found).toHaveCount(0)
 })
 
-test('a squeal in the rain is brought home to a weak tensioner; answers survive a reload and are taken back', async ({
+test('a squeal in the rain is traced to a weak tensioner; answers survive a reload and are taken back', async ({
   emery,
   page,
 }) => {

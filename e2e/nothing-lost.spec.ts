@@ -31,7 +31,7 @@ test.describe('with the server away', () => {
     await emery.openCopy('linnet-toothed', 'belt-change')
     const own = new URL(page.url()).pathname
     const sent: (string | undefined)[] = []
-    // The server makes the change, and its answer is lost: a page that asked anew would open a second job.
+    // The server makes the change, and its answer is lost: a page that asked again would open a second job.
     await context.route('**/api/jobs', async (route) => {
       if (route.request().method() !== 'POST') return route.continue()
       sent.push(route.request().headers()['emery-edit'])

@@ -125,7 +125,7 @@ function requestLog(log: Logger): RequestHandler {
   }
 }
 
-/** The built pages: assets by hashed names for ever, the page itself asked for anew each time, for every address of its own. */
+/** The built pages: assets by hashed names for ever, the page itself asked for again each time, for every address of its own. */
 function pages(webDir: string): RequestHandler {
   const router = express.Router()
   router.use(

@@ -123,7 +123,7 @@ function keptPassword(path) {
   return readFileSync(path, 'utf8')
 }
 
-/** The one account Emery uses, made anew at every start; over TCP from loopback it may show as either host. */
+/** The one account Emery uses, made again at every start; over TCP from loopback it may show as either host. */
 function accountSql(password) {
   const hosts = ['localhost', '127.0.0.1']
   return [

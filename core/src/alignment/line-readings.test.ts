@@ -73,7 +73,7 @@ describe('readings along the shafts', () => {
     expect((settled === undefined ? [] : spanLines(settled))[0]?.offset).toBeCloseTo(-2.8, 9)
   })
 
-  test('that are repeated are averaged, with how far they lie apart; struck out, they are gone', () => {
+  test('that are repeated are averaged, with how far they lie apart; deleted, they are gone', () => {
     const twice = read(drive, depth(crank, 40), depth(pump, 40.2), depth(pump, 40.6))
     expect(linesRead(twice, belt)[1]).toMatchObject({ offset: expect.closeTo(0.4, 9), scatter: expect.closeTo(0.2, 9) })
     expect(wayRead(twice, pump, 'depth', 'standing')?.value).toBeCloseTo(40.4, 9)

@@ -6,7 +6,7 @@ import { worseAngle } from './entry-angles.ts'
 import { linesAfter, spanLines, type AlignmentMove } from './fix-plan.ts'
 import { linesRead, referenceOf } from './line-readings.ts'
 
-/** Makes moves: what was moved stands where it should, its readings are struck out, and how it had been is kept to compare with. */
+/** Makes moves: what was moved stands where it should, its readings are deleted, and how it had been is kept to compare with. */
 export function takeMoves(
   settled: SettledDrive,
   moves: readonly AlignmentMove[],

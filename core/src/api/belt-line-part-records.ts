@@ -10,7 +10,7 @@ export interface BeltLinePart extends BeltLinePartFields {
 }
 
 export interface BeltLinePartConflict {
-  /** The fields that were to be saved; none where the part was to be struck out. */
+  /** The fields that were to be saved; none where the part was to be deleted. */
   readonly yours: { readonly basedOn: number; readonly fields?: BeltLinePartFields }
   readonly current: BeltLinePart
 }

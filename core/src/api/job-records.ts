@@ -142,9 +142,9 @@ export interface JobStatus {
   readonly stepsAll: number
   /** Ticks that wait for a lead’s look. */
   readonly reviewsWaiting: number
-  /** The day something falls due, ISO; null for none. */
+  /** The day something is due, ISO; null for none. */
   readonly dueOn: string | null
-  /** km of the vehicle at which the second check falls due; null where nobody read the distance. */
+  /** km of the vehicle at which the second check is due; null where nobody read the distance. */
   readonly dueKm: number | null
 }
 
@@ -165,7 +165,7 @@ export function jobFieldsOf(job: Job): JobFields {
 }
 
 export interface JobConflict {
-  /** The fields that were to be saved; none where the job was to be struck out. */
+  /** The fields that were to be saved; none where the job was to be deleted. */
   readonly yours: { readonly basedOn: number; readonly fields?: JobFields }
   readonly current: Job
 }
@@ -202,7 +202,7 @@ export interface BoardCounts {
   readonly counts: Readonly<Record<JobStage, number>>
 }
 
-/** What falls due on drives, the most urgent first. */
+/** What is due on drives, the most urgent first. */
 export interface BoardDues {
   readonly due: readonly BoardDue[]
   /** Whether there is more than these. */

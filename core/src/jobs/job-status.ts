@@ -7,7 +7,7 @@ import { jobPlan, type JobStep } from './job-plan.ts'
 
 const MS_PER_DAY = 86_400_000
 
-/** What the job waits for, how many steps are done, what of it falls due and when. */
+/** What the job waits for, how many steps are done, what of it is due and when. */
 export function jobStatus(settled: SettledDrive, job: JobFields): JobStatus {
   const { steps } = jobPlan(settled, job)
   const ticked = new Set(job.ticks.map(({ step }) => step))

@@ -101,7 +101,7 @@ describe('a job moves by what is done', () => {
     expect(stageOf({ ticks: doneTo('re-check'), closedAt: stamp.at })).toBe('done')
   })
 
-  test('the second check falls due by distance and by day, a belt on trial by the day it has to be back', () => {
+  test('the second check is due by distance and by day, a belt on trial by the day it has to be back', () => {
     const run = doneTo('prove').map((each) =>
       each.step.startsWith('run.') ? { ...each, at: '2026-11-20T10:00:00Z' } : each,
     )
@@ -175,7 +175,7 @@ describe('who may change what', () => {
     expect(jobChange(before, only('b'), tobias, status).ok).toBe(true)
     expect(jobChange(before, only('a'), tobias, status)).toMatchObject({ ok: false, path: '$.ticks' })
     expect(jobChange(before, only('a'), isla, status).ok).toBe(true)
-    // Saying the reading anew would be taking the tick over.
+    // Saying the reading again would be taking the tick over.
     const reread = {
       ...before,
       ticks: [before.ticks[0] as JobTick, tick('b', { reading: '5', at: '2026-11-28T10:00:00Z' })],

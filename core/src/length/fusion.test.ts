@@ -86,7 +86,7 @@ test('the share of a normal distribution below z, against the tables', () => {
     expect(Math.abs(normalBelow(z) - share)).toBeLessThan(2e-7)
 })
 
-describe('belts to bring home', () => {
+describe('belts to buy', () => {
   const wanted = (sigma: number) => fuse([estimate('a', 1702, sigma)], []).belief
   const offered = Array.from({ length: 41 }, (_, i) => 1600 + 5 * i)
   const window = { from: 1690, to: 1706, verdict: 'good' } as const

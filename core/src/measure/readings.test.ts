@@ -58,7 +58,7 @@ describe('readings are kept, and the newest counts', () => {
   const first: Reading = { ...base, how: 'outside', value: 158 }
   const second: Reading = { ...base, id: 'r2', how: 'circumference', value: 500 }
 
-  test('taken, then struck out', () => {
+  test('taken, then deleted', () => {
     const { draft, pulley } = after(takeReading(first), takeReading(second))
     expect(draft.readings).toEqual([first, second])
     expect(pulley('crank.1')).toMatchObject({ diameter: 500 / Math.PI })

@@ -27,7 +27,7 @@ describe('a speed wanted', () => {
         const { candidates, cannot } = pulleysForSpeed(settled, { shaft: id, ratio: wanted, step: 'mm' })
         expect(candidates.length + cannot.length).toBeGreaterThan(0)
         for (const { pulley, size, ratio, off, version } of candidates) {
-          // Solved anew from a document that holds the size, not from the candidate's own sum.
+          // Solved again from a document that holds the size, not from the candidate's own sum.
           const fitted = changed(drive, fitPulleys([{ pulley, size, reading: 'r1' }], version.belts, STAMP))
           expect(ratio).toBeCloseTo(ratioOf(settleDrive(fitted), id), 9)
           expect(ratio / wanted - 1).toBeCloseTo(off, 12)

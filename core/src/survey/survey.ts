@@ -64,7 +64,7 @@ function halved(diameter: Mm | null): Mm | undefined {
 
 /**
  * The reading that disagrees most with the rest; undefined when the readings agree or when none of them is to spare. Each is
- * left out in turn and all is laid out anew, since one blunder bends all the other residuals. That is dear, so it is done only
+ * left out in turn and all is laid out again, since one blunder bends all the other residuals. That is dear, so it is done only
  * when leaving some reading out of the layout as it stands would already gain something.
  */
 function worstReading(

@@ -90,7 +90,7 @@ describe('running in', () => {
     drive = changed(drive, noteRunIn('belt', 'checkedAt', iso(9000)))
     expect(due(9001)).toEqual([])
     expect(changed(drive, dropRunIn('belt')).belts[0]?.runIn).toBeUndefined()
-    // A belt that is set anew is run in anew.
+    // A belt that is set again is run in again.
     expect(changed(drive, beginRunIn('belt', iso(9999))).belts[0]?.runIn).toEqual({ setAt: iso(9999) })
   })
 })
@@ -111,7 +111,7 @@ describe('readings of tension', () => {
       frequency: pluckFrequency(span, tension),
     }) as const
 
-  test('are kept, come to the tension that was there, and are struck out', () => {
+  test('are kept, come to the tension that was there, and are deleted', () => {
     const kept = changed(drive, keepTensionReading(pluck(1, 300)))
     const [reading] = kept.tensions ?? []
     if (reading === undefined) throw new Error('not kept')

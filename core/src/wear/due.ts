@@ -1,4 +1,4 @@
-/** What falls due on a drive, from what was fitted and what was seen: docs/mechanics/wear.md. */
+/** What is due on a drive, from what was fitted and what was seen: docs/mechanics/wear.md. */
 import { LASTING_MATERIALS, wearKey } from '../rules/wear-rules.ts'
 import { mustRule, type ShopRules } from '../rules/rules.ts'
 import type { CheckedDrive } from '../drive/drive.ts'

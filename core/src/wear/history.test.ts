@@ -214,7 +214,7 @@ describe('wear over distance', () => {
     expect(watchUntil(idler, trends, NOMINAL_RULES)).toEqual({ is: 'again', km: 10_000, months: 12 })
   })
 
-  test('what falls due: what was said and not renewed, what a trend says, the end of a belt’s life', () => {
+  test('what is due: what was said and not renewed, what a trend says, the end of a belt’s life', () => {
     const now = Date.parse('2026-11-25T00:00:00Z')
     const seen = [
       walked('2026-10-01', 60_000, [

@@ -38,7 +38,7 @@ describe('the table of belt-line parts', () => {
     ])
   })
 
-  test('changes on top of the version that was seen; struck out, a part can be brought back', async () => {
+  test('changes on top of the version that was seen; deleted, a part can be brought back', async () => {
     const [one] = await put(part({ name: 'To change' }))
     const url = `${PATH}/${one?.id ?? ''}`
     const change = (basedOn: number, length: number) =>

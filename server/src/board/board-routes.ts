@@ -5,7 +5,7 @@ import { wholeNumber } from '../http/request-checks.ts'
 import type { BoardService } from './board-service.ts'
 import { wordsOf } from './words.ts'
 
-/** `GET /counts` and `GET /due` what falls due; `GET /?stage=&vehicleId=&q=&limit=&offset=`; what is not understood of it is left aside, as an address may be old. */
+/** `GET /counts` and `GET /due` what is due; `GET /?stage=&vehicleId=&q=&limit=&offset=`; what is not understood of it is left aside, as an address may be old. */
 export function boardRoutes(board: BoardService): Router {
   const routes = Router()
   routes.get('/', async (request, response) => {

@@ -20,13 +20,13 @@ export interface BoardQuery {
   readonly offset: number
 }
 
-/** Entries of what falls due that are shown at once. */
+/** Entries of what is due that are shown at once. */
 const MAX_DUE = 30
-/** km and days ahead at which something is shown as falling due (nominal). */
+/** km and days ahead at which something is shown as due (nominal). */
 const AHEAD_KM = 500
 const AHEAD_MS = 14 * 86_400_000
 
-/** Jobs by what they wait for, and what falls due. Nothing is computed here: it was, when the job, the drive or the inspection was saved. */
+/** Jobs by what they wait for, and what is due. Nothing is computed here: it was, when the job, the drive or the inspection was saved. */
 export class BoardService {
   constructor(
     private readonly source: DataSource,

@@ -4,7 +4,7 @@ import type { DataSource, EntityManager } from 'typeorm'
 type Changed = { readonly driveId: string } | { readonly vehicleId: string }
 
 /**
- * Writes anew the words by which drives, and the jobs on them, are found, and the vehicle each stands under: after a drive, a job on it
+ * Writes again the words by which drives, and the jobs on them, are found, and the vehicle each stands under: after a drive, a job on it
  * or its vehicle was named otherwise, or has run further. All of it hangs on these few words, so that a search reads no drive.
  */
 export async function rewriteWords(on: DataSource | EntityManager, changed: Changed): Promise<void> {

@@ -1,7 +1,7 @@
 import type { EntityManager } from 'typeorm'
 import type { DeletedKind, Role } from '@emery/core/api'
 
-/** A kind of row that is struck out rather than taken away. */
+/** A kind of row that is marked as deleted rather than removed. */
 interface Kind {
   readonly kind: DeletedKind
   /** Its address below `/api`, with the id in parentheses. */

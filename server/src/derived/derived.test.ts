@@ -110,7 +110,7 @@ const DONE: readonly (readonly [string, () => Promise<unknown>])[] = [
     () => request(at.app).put(`/api/drives/${drive.id}/vehicle`).send({ vehicleId: vehicle.id }).expect(200),
   ],
   [
-    'the fitting is struck out and brought back',
+    'the fitting is deleted and brought back',
     async () => {
       const { fittings } = (await request(at.app).get(`/api/drives/${drive.id}/fittings`)).body as {
         fittings: Fitting[]

@@ -37,7 +37,7 @@ export class Derived {
     for (const { id } of recorded) await this.dues.refresh(id)
   }
 
-  /** An inspection or a fitting was kept, struck out or brought back. */
+  /** An inspection or a fitting was kept, deleted or brought back. */
   async afterRecordsChanged(driveId: string): Promise<void> {
     await this.dues.refresh(driveId)
   }

@@ -30,7 +30,7 @@ const keep = async (fields: DiagnosisFields) =>
   (await request(at.app).post(path).send(fields).expect(201)).body as Diagnosis
 const list = async () => ((await request(at.app).get(path).expect(200)).body as { diagnoses: Diagnosis[] }).diagnoses
 
-test('findings are kept with what they rest on, the newest first; struck out, they can be brought back', async () => {
+test('findings are kept with what they rest on, the newest first; deleted, they can be brought back', async () => {
   const first = await keep(diagnosis())
   expect(first).toMatchObject({ ...diagnosis(), at: expect.stringMatching(/^\d{4}-\d\d-\d\dT/) })
   const second = await keep(diagnosis({ cause: 'worn-belt', causeName: 'Ribs worn', distance: null, note: 'ü 🔧' }))

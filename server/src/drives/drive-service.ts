@@ -168,7 +168,7 @@ export class DriveService {
       throw new ApiError('VERSION_CONFLICT', { conflict: { yours: { basedOn }, current: await this.get(id) } })
   }
 
-  /** Brings a drive back with the jobs that went with it; those struck out before stay so. */
+  /** Brings a drive back with the jobs that went with it; those deleted before stay so. */
   async restore(id: string): Promise<DriveRecord> {
     await inTransaction(this.source, async (manager) => {
       const there = await manager.findOneBy(DriveEntity, { id })
@@ -204,7 +204,7 @@ export class DriveService {
 }
 
 async function mustHaveVehicle(manager: EntityManager, id: string): Promise<void> {
-  // Held until this is done: no drive ends on a vehicle that is struck out meanwhile.
+  // Held until this is done: no drive ends on a vehicle that is deleted meanwhile.
   const there = await manager.findOne(VehicleEntity, {
     where: { id, deletedAt: IsNull() },
     lock: { mode: 'pessimistic_read' },

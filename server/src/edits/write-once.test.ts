@@ -103,7 +103,7 @@ describe('forty at once', () => {
     expect(new Set(answers.map(({ body }) => (body as Job).number)).size).toBe(40)
   })
 
-  test('no drive ends on a vehicle that is struck out meanwhile', async () => {
+  test('no drive ends on a vehicle that is deleted meanwhile', async () => {
     const made = await Promise.all(
       Array.from(
         { length: 10 },

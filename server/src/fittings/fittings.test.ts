@@ -43,7 +43,7 @@ test('fittings are kept with their day, distance and reason, the newest first', 
   expect(found[1]?.distance).toBeNull()
 })
 
-test('one is struck out and brought back', async () => {
+test('one is deleted and brought back', async () => {
   const made = await request(at.app)
     .post(url)
     .send(fields({ mark: 'wrong' }))

@@ -41,7 +41,7 @@ const keep = async (fields: InspectionFields) =>
 const list = async () =>
   ((await request(at.app).get(path).expect(200)).body as { inspections: Inspection[] }).inspections
 
-test('an inspection is kept whole, with photos and marks; struck out, it can be brought back', async () => {
+test('an inspection is kept whole, with photos and marks; deleted, it can be brought back', async () => {
   const kept = await keep(walk())
   expect(kept).toMatchObject({ ...walk(), at: expect.stringMatching(/^\d{4}-\d\d-\d\dT/) })
   expect(await list()).toEqual([kept])

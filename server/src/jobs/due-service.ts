@@ -13,14 +13,14 @@ import { inTransaction, managerOf } from '../database/unit-of-work.ts'
 /** Kept of a drive: the Board shows the most urgent, the inspection all of them. */
 const MAX_OF_A_DRIVE = 6
 
-/** What is worn, as the Board lists it over all drives: computed anew whenever what it rests on is changed. */
+/** What is worn, as the Board lists it over all drives: computed again whenever what it rests on is changed. */
 export class DueService {
   constructor(
     private readonly source: DataSource,
     private readonly now: () => Date,
   ) {}
 
-  /** After an inspection or a fitting of the drive was kept, struck out or brought back. */
+  /** After an inspection or a fitting of the drive was kept, deleted or brought back. */
   async refresh(driveId: string): Promise<void> {
     const manager = managerOf(this.source)
     const row = await manager.findOneBy(DriveEntity, { id: driveId, deletedAt: IsNull() })

@@ -147,7 +147,7 @@ export class JobService {
     return this.get(id)
   }
 
-  /** Computes anew how far the open jobs on a drive are, after the drive was changed. */
+  /** Computes again how far the open jobs on a drive are, after the drive was changed. */
   async driveChanged(driveId: string): Promise<void> {
     const manager = managerOf(this.source)
     const open = await manager.findBy(JobEntity, { driveId, deletedAt: IsNull(), stage: Not('done') })

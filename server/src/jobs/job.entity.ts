@@ -72,7 +72,7 @@ export const JobChangeEntity = new EntitySchema<JobChangeRow>({
   },
 })
 
-/** What falls due on a drive, computed whenever an inspection or a fitting is kept or struck out. */
+/** What is due on a drive, computed whenever an inspection or a fitting is kept or deleted. */
 export interface DriveDueRow {
   readonly driveId: string
   /** 0 for the most urgent. */

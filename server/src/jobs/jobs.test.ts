@@ -103,7 +103,7 @@ describe('a job', () => {
     await request(at.app).get('/api/jobs/none/history').expect(404)
   })
 
-  test('moves with its drive: what is measured or struck out there is seen here', async () => {
+  test('moves with its drive: what is measured or deleted there is seen here', async () => {
     const id = await newDrive(null)
     const made = await add({ ...job(), driveId: id })
     expect(made.status).toMatchObject({ stage: 'belt-change', stepsDone: 0 })
@@ -127,7 +127,7 @@ describe('a job', () => {
     await put(made.id, 2, { ...closed, ticks, complaint: 'other' }).expect(400)
   })
 
-  test('is struck out and brought back', async () => {
+  test('is deleted and brought back', async () => {
     const made = await add(job())
     await request(at.app).delete(`/api/jobs/${made.id}?basedOn=1`).set('Cookie', apprentice).expect(403)
     await request(at.app).delete(`/api/jobs/${made.id}?basedOn=1`).expect(204)
@@ -162,7 +162,7 @@ describe('a job', () => {
     expect(await there()).toMatchObject({ distance: 76_000, version: 3 })
   })
 
-  test('goes with its drive when that is deleted, and comes back with it, unless it was struck out before', async () => {
+  test('goes with its drive when that is deleted, and comes back with it, unless it was deleted before', async () => {
     const drive = await newDrive(vehicle.id)
     const [stays, struck] = [await add(job({ driveId: drive })), await add(job({ driveId: drive }))]
     await request(at.app).delete(`/api/jobs/${struck.id}?basedOn=1`).expect(204)
@@ -309,7 +309,7 @@ describe('a vehicle', () => {
     })
   })
 
-  test('is struck out once no drive is on it, and brought back', async () => {
+  test('is deleted once no drive is on it, and brought back', async () => {
     const fields = { name: 'New vehicle', plate: '', engine: '', distance: null, notes: '' }
     const { id } = (await request(at.app).post('/api/vehicles').send(fields).expect(201)).body as VehicleRecord
     const drive = await newDrive(id)

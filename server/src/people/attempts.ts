@@ -4,7 +4,7 @@ import { inTransaction, managerOf } from '../database/unit-of-work.ts'
 import { ApiError } from '../http/errors.ts'
 import { SignInAttemptEntity, type SignInAttemptRow } from './person.entity.ts'
 
-/** After this long without a failure a count begins anew. */
+/** After this long without a failure a count begins again. */
 const FORGOTTEN_MS = 15 * 60_000
 
 /** One thing that failures are counted by: how many are free, and how long the longest wait is. */

@@ -26,7 +26,7 @@ const PAGE = 48
 /** Places that are named where a picture is used; one is enough to think twice. */
 const MAX_USES = 20
 
-/** Pictures of engines. What is sent is only ever decoded; what is shown is a picture made anew from its pixels. */
+/** Pictures of engines. What is sent is only ever decoded; what is shown is a picture made again from its pixels. */
 export class PhotoService {
   constructor(
     private readonly source: DataSource,

@@ -26,7 +26,7 @@ interface DriveRowsOptions<Fields extends object, Said extends object> {
   readonly said: (row: DriveRow & Said) => Said
 }
 
-/** Records of a drive that are kept, struck out and brought back, never changed. */
+/** Records of a drive that are kept, deleted and brought back, never changed. */
 export class DriveRows<Fields extends object, Said extends { readonly id: string }> {
   constructor(
     private readonly source: DataSource,

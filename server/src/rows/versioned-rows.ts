@@ -25,7 +25,7 @@ export type Versioned<Fields> = Fields & { readonly id: string; readonly version
 /** Rows written by one statement; a statement of all would be larger than the database takes. */
 const ROWS_AT_ONCE = 1000
 
-/** A table of the workshop's whose rows are added many at once, changed on top of the version that was seen, struck out and brought back. */
+/** A table of the workshop's whose rows are added many at once, changed on top of the version that was seen, deleted and brought back. */
 export class VersionedRows<Fields extends object> {
   constructor(
     private readonly source: DataSource,

@@ -21,7 +21,7 @@ import { inTransaction, managerOf } from '../database/unit-of-work.ts'
 /** Drives of one vehicle that go out. */
 const MAX_DRIVES = 50
 
-/** Without ids and what the server adds, which are made anew where it comes in. */
+/** Without ids and what the server adds, which are given where it comes in. */
 const BARE = { stripUnknown: true } as const
 
 const UUID = /[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}/g
@@ -72,17 +72,17 @@ export class VehicleZipService {
     return inTransaction(this.source, async () => {
       const ids = new Map<string, string>()
       for (const { id, bytes } of photos) ids.set(id, (await this.photos.add(Buffer.from(bytes), by)).id)
-      const anew = <Value>(value: Value): Value =>
+      const withNewIds = <Value>(value: Value): Value =>
         JSON.parse(JSON.stringify(value).replace(UUID, (id) => ids.get(id) ?? id)) as Value
       const made = await this.vehicles.create(vehicle)
       for (const { document, records } of drives) {
         const { id } = await this.drives.create({
           vehicleId: made.id,
-          document: anew<CheckedDrive>(document),
+          document: withNewIds<CheckedDrive>(document),
           reason: 'imported',
           by,
         })
-        await this.addRecords(id, anew(records))
+        await this.addRecords(id, withNewIds(records))
       }
       return made
     })

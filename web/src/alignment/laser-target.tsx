@@ -23,7 +23,7 @@ export function LaserTarget({ beltId, pulley, name, onRead }: LaserTargetProps) 
   const [far, setFar] = useState<Mm | null>(null)
   const [refusal, setRefusal] = useState<string | null>(null)
   const open = () => {
-    // Every look scatters anew, as a hand does.
+    // Every look scatters again, as a hand does.
     setMarks(
       simulatedLaser(
         settled.drive,

@@ -9,7 +9,7 @@ import { useBench } from '../bench/bench-context.ts'
 export type Planning =
   { readonly is: 'working' } | { readonly is: 'failed' } | { readonly is: 'done'; readonly plan: FixPlan | null }
 
-/** The fewest moves that bring the drive into line, worked out anew in a worker whenever it changes; the bench keeps it for the drawing. */
+/** The fewest moves that bring the drive into line, worked out again in a worker whenever it changes; the bench keeps it for the drawing. */
 export function useFixPlan(drive: CheckedDrive): Planning {
   const { store } = useBench()
   const { state, run } = useWorkerRun<AlignmentWork, null, FixPlan | null>(alignmentWorker)

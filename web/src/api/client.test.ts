@@ -48,7 +48,7 @@ test('another change has an id of its own, whatever became of the first', async 
   expect(edits()[1]).not.toBe(edits()[0])
 })
 
-test('what was refused begins anew', async () => {
+test('what was refused begins again', async () => {
   const refused: Reply = { status: 400, body: { error: { code: 'BAD_REQUEST', message: 'no' } } }
   replies = ['lost', refused, made]
   await expect(note('a')).rejects.toMatchObject({ away: true })

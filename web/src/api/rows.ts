@@ -4,7 +4,7 @@ import { write } from './write.ts'
 /** A whole table over a workshop's wireless takes its time. */
 const TIMEOUT_MS = 120_000
 
-/** A table of the workshop's on the server: many added at once, one changed or struck out on top of the version that was seen. */
+/** A table of the workshop's on the server: many added at once, one changed or deleted on top of the version that was seen. */
 export interface RowsApi<Fields, Row> {
   readonly list: () => Promise<Row[]>
   readonly add: (rows: readonly Fields[]) => Promise<Row[]>

@@ -1,12 +1,12 @@
 import { useEffect, useRef, useState } from 'react'
 
-/** Milliseconds within which a page does not load itself anew twice: what is missing then is missing for another reason. */
+/** Milliseconds within which a page does not load itself again twice: what is missing then is missing for another reason. */
 const ONCE_MS = 60_000
 const KEY = 'emery.reloaded-at'
 
 /**
  * The code of a screen is fetched when it is first opened. After an update the server has it under another name: a page that was loaded before the
- * update loads itself anew, once. While the server is away nothing is reloaded; the screen says so in its own place.
+ * update loads itself again, once. While the server is away nothing is reloaded; the screen says so in its own place.
  */
 export function reloadWhenOutdated(): void {
   addEventListener('vite:preloadError', () => void reloadIfOutdated())
@@ -31,7 +31,7 @@ async function currentPage(): Promise<string | null> {
   }
 }
 
-/** Loads the page anew if the server answers; false if it does not, and the page stays as it is. */
+/** Loads the page again if the server answers; false if it does not, and the page stays as it is. */
 export async function reloadIfAnswered(): Promise<boolean> {
   if ((await currentPage()) === null) return false
   location.reload()

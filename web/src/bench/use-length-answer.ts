@@ -16,7 +16,7 @@ export function answerOf(settled: SettledDrive, belt: SettledBelt): LengthAnswer
 /** mm to either side of the target from which sizes are offered. */
 const OFFERED_MM = 90
 
-/** The belts to bring home out of the sizes that are made. */
+/** The belts to buy out of the sizes that are made. */
 export function useBringHome(answer: LengthAnswer, { belt }: SettledBelt): BringHome | null {
   const { section } = belt
   return useMemo(() => {

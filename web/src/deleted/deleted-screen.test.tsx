@@ -40,7 +40,7 @@ test('what was deleted says what it is, when and by whom; who did it is not made
   expect(screen.getByText(/by whom is not known/)).toBeTruthy()
 })
 
-test('one is restored by its address, and the list is asked for anew', async () => {
+test('one is restored by its address, and the list is asked for again', async () => {
   server.answers['POST /drives/d1/fittings/f1/restore'] = { status: 200, json: {} }
   show(<DeletedScreen />)
   await userEvent.click(await screen.findByRole('button', { name: 'Restore 6PK1860' }))

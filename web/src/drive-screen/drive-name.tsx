@@ -12,7 +12,7 @@ interface DriveNameProps {
   readonly vehicle: VehicleSummary | null
 }
 
-/** The vehicle and the drive in hand, in the top bar; pressed, the drive's name can be written anew. */
+/** The vehicle and the drive in hand, in the top bar; pressed, the drive's name can be written again. */
 export function DriveName({ store, vehicle }: DriveNameProps) {
   const name = useStore(store, (state) => state.drive.name)
   const [draft, setDraft] = useState<string | null>(null)

@@ -15,7 +15,7 @@ interface DueListProps {
   readonly distance: number | null
 }
 
-/** What falls due on this drive, the overdue first. */
+/** What is due on this drive, the overdue first. */
 export function DueList({ driveId, due, distance }: DueListProps) {
   const queries = useQueryClient()
   const { mutate, isPending, error } = useMutation({

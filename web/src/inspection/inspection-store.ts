@@ -36,7 +36,7 @@ interface WalkState {
   readonly before: Readonly<Record<string, readonly Walk[]>>
   readonly change: (driveId: string, how: (walk: Walk) => Walk) => void
   readonly undo: (driveId: string) => void
-  /** Begins anew; what was there can be brought back by `undo`. */
+  /** Begins again; what was there can be brought back by `undo`. */
   readonly begin: (driveId: string) => void
 }
 

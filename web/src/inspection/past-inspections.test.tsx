@@ -72,7 +72,7 @@ test('two stand side by side, other two when they are chosen', async () => {
   expect(within(dialog).getByRole('row', { name: /Upper idler Bearing/ }).textContent).toContain('not checked')
 })
 
-test('one that is struck out can be brought back; with none there is nothing', async () => {
+test('one that is deleted can be brought back; with none there is nothing', async () => {
   server.answers = {
     'DELETE /drives/d/inspections/w1': { status: 204, json: null },
     'POST /drives/d/inspections/w1/restore': { status: 200, json: walks[2] },

@@ -27,7 +27,7 @@ export const inspectionTitle = ({ at, by, distance }: Pick<Inspection, 'at' | 'b
     .filter((each) => each !== null)
     .join(', ')
 
-/** Walks that are kept: to be opened, laid side by side, printed, exported, struck out. */
+/** Walks that are kept: to be opened, laid side by side, printed, exported, deleted. */
 export function PastInspections({ driveId, fileName, inspections }: PastWalksProps) {
   const queries = useQueryClient()
   const takeAway = useUndoToast()

@@ -26,7 +26,7 @@ export type WaitingJobEdit = Waiting<JobChange>
 const ROW = 'job '
 export const jobRow = (driveId: string) => `${ROW}${driveId}`
 
-/** Times a change is made anew on top of what somebody else has saved in the meantime. */
+/** Times a change is made again on top of what somebody else has saved in the meantime. */
 const TRIES = 4
 
 /** What changes were sent as, for a browser that cannot keep it. */

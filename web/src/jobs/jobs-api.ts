@@ -46,7 +46,7 @@ export function boardCountsQuery() {
   })
 }
 
-/** What falls due on drives. */
+/** What is due on drives. */
 export function boardDuesQuery() {
   return queryOptions({
     queryKey: [...boardKey, 'due'],

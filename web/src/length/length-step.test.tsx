@@ -58,7 +58,7 @@ describe('how the length is known', () => {
     ).not.toBeNull()
   })
 
-  test('a reading is left out, counted again and struck out, each a step that can be taken back', async () => {
+  test('a reading is left out, counted again and deleted, each a step that can be taken back', async () => {
     const store = showStep(withLengths([strap]))
     await userEvent.click(known().getByRole('button', { name: /^Exclude Strap/ }))
     expect(store.getState().drive.lengths?.[0]?.leftOut).toBe(true)

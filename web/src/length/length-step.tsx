@@ -25,7 +25,7 @@ import { Wanted } from './wanted.tsx'
 
 const AddReading = lazy(async () => ({ default: (await import('./add-reading.tsx')).AddReading }))
 
-/** Which belt the drive wants and how that is known, which to bring home, the belt on it, and how it goes on. */
+/** Which belt the drive wants and how that is known, which to buy, the belt on it, and how it goes on. */
 export function LengthStep() {
   const { belt, solution } = useBench()
   const answer = solution.belts.find(({ id }) => id === belt?.belt.id)

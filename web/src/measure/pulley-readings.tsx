@@ -117,7 +117,7 @@ function nextToRead({ pulleys }: CheckedDrive, { id }: Pulley): Pulley | undefin
   return [...pulleys.slice(at + 1), ...pulleys.slice(0, at)].find((each) => !isSized(each))
 }
 
-/** Readings of a pulley, newest first; the one that counts is marked, each can be struck out. */
+/** Readings of a pulley, newest first; the one that counts is marked, each can be deleted. */
 function Taken({ pulley, drive }: { readonly pulley: Pulley; readonly drive: CheckedDrive }) {
   const { store } = useBench()
   const lengths = useLengths()

@@ -69,7 +69,7 @@ test('someone is put on the list with a first passphrase of ten letters or more'
   await waitFor(() => expect(form.getByLabelText<HTMLInputElement>('Name').value).toBe(''))
 })
 
-test('a name is taken off after being asked about; a passphrase is set anew by a lead', async () => {
+test('a name is taken off after being asked about; a passphrase is set again by a lead', async () => {
   server.answers['DELETE /people/p2'] = { status: 204, json: undefined }
   server.answers['PUT /people/p2/passphrase'] = { status: 204, json: undefined }
   show(<PeopleScreen />)

@@ -50,7 +50,7 @@ export function PeopleScreen() {
   )
 }
 
-/** Saves, then fetches the list anew; says what was refused. */
+/** Saves, then fetches the list again; says what was refused. */
 function useKept<Given>(work: (given: Given) => Promise<unknown>) {
   const queries = useQueryClient()
   const { message } = App.useApp()

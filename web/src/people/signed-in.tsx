@@ -35,7 +35,7 @@ export function SignedIn({ children }: { readonly children: ReactNode }) {
   )
   const begun = (now: PersonRecord) => {
     queries.setQueryData<SessionRecord>(sessionKey, (before) => before && { ...before, person: now, first: false })
-    // What was refused, or fetched for someone who may do less, is asked for anew.
+    // What was refused, or fetched for someone who may do less, is asked for again.
     void queries.invalidateQueries({ predicate: ({ queryKey }) => queryKey[0] !== sessionKey[0] })
   }
 

@@ -41,7 +41,7 @@ export function RouteStep() {
   )
 }
 
-/** The route as it is, pulley by pulley, and threading it anew by hand. */
+/** The route as it is, pulley by pulley, and threading it again by hand. */
 function Threaded({ belt: { belt, pulleys } }: { readonly belt: SettledBelt }) {
   const { store, settled } = useBench()
   const threading = useBenchState((state) => state.threading)

@@ -15,7 +15,7 @@ interface GripMapping {
 
 const gripWorker = () => new Worker(new URL('../workers/grip.worker.ts', import.meta.url), { type: 'module' })
 
-/** The grip map of a drive, worked out anew in a worker whenever the drive or the condition changes. */
+/** The grip map of a drive, worked out again in a worker whenever the drive or the condition changes. */
 export function useGripMap(drive: CheckedDrive, condition: BeltCondition | null): GripMapping {
   const { state, run, stop } = useWorkerRun<GripWork, GripProgress, GripMap>(gripWorker)
   const coarse = useRef<GripMap | null>(null)

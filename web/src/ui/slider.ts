@@ -1,2 +1,2 @@
-/** The value stands beside the slider already; its own bubble would only be laid out anew at every step. */
+/** The value stands beside the slider already; its own bubble would only be laid out again at every step. */
 export const NO_BUBBLE = { open: false }

@@ -11,7 +11,7 @@ interface Removal {
   readonly said: string
   readonly remove: () => Promise<unknown>
   readonly bringBack: () => Promise<unknown>
-  /** Fetches anew what either has changed. */
+  /** Fetches again what either has changed. */
   readonly refresh: () => Promise<unknown>
 }
 

@@ -147,7 +147,7 @@ test('a vehicle shows its drives, lets one go and brings one to it', async () =>
   expect(screen.queryByTitle('Main drive')).toBeNull()
 })
 
-test('a vehicle is struck out when no drive is on it, by who may, and can be brought back', async () => {
+test('a vehicle is deleted when no drive is on it, by who may, and can be brought back', async () => {
   const as = (role: Role) => ({
     status: 200,
     json: { person: { id: 'p1', name: 'Isla', role, version: 1 }, first: false, oneTap: [] },

@@ -9,7 +9,7 @@ export type WorkerRun<Progress, Result> =
 
 export interface WorkerRuns<Work, Progress, Result> {
   readonly state: WorkerRun<Progress, Result>
-  /** Starts anew, whatever ran before; `ask` puts the question to the worker. */
+  /** Starts again, whatever ran before; `ask` puts the question to the worker. */
   readonly run: (
     start: Progress,
     ask: (work: Remote<Work>, onProgress: (progress: Progress) => void) => Promise<Result>,

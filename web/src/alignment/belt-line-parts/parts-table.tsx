@@ -19,7 +19,7 @@ interface PartsTableProps {
   readonly onClose: () => void
 }
 
-/** The shop’s table of parts for belt lines: looked at, added to, changed, struck out; out and in as CSV. */
+/** The shop’s table of parts for belt lines: looked at, added to, changed, deleted; out and in as CSV. */
 export function PartsTable({ parts, onClose }: PartsTableProps) {
   const lengths = useLengths()
   const queries = useQueryClient()

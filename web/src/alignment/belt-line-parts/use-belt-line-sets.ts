@@ -9,7 +9,7 @@ import { useBench } from '../../bench/bench-context.ts'
 export type FindingSets =
   { readonly is: 'working' } | { readonly is: 'failed' } | { readonly is: 'done'; readonly found: BeltLineSets }
 
-/** The sets whose belt lines agree, sought anew in a worker whenever a choice changes. */
+/** The sets whose belt lines agree, sought again in a worker whenever a choice changes. */
 export function useBeltLineSets(
   slots: readonly { readonly choices: readonly BeltLineChoice<BeltLinePart>[] }[],
   within: number,

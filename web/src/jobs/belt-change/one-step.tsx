@@ -168,15 +168,15 @@ interface TickedProps {
 function Ticked({ tick, reads, onEdit, onTakeBack }: TickedProps) {
   const lead = useMay('lead')
   const [reading, setReading] = useState<string | null>(null)
-  const change = (how: Partial<JobTick>, anew = false) =>
+  const change = (how: Partial<JobTick>, restamp = false) =>
     onEdit((of) => ({
       ...of,
       ticks: of.ticks.map((each) =>
-        each.step === tick.step ? { ...each, ...how, ...(anew ? stampNow() : {}) } : each,
+        each.step === tick.step ? { ...each, ...how, ...(restamp ? stampNow() : {}) } : each,
       ),
     }))
   const write = () => {
-    // What was read is said anew, by whoever read it.
+    // What was read is said again, by whoever read it.
     if (reading !== null && reading.trim() !== tick.reading) change({ reading: reading.trim() }, true)
     setReading(null)
   }

@@ -14,7 +14,7 @@ import styles from './board.module.css'
 import { DueOnDrives } from './due-list.tsx'
 import { NewJob } from './new-job.tsx'
 
-/** Every job by what it waits for, and what falls due. What is looked for stands in the address, so that it can be kept and sent. */
+/** Every job by what it waits for, and what is due. What is looked for stands in the address, so that it can be kept and sent. */
 export function BoardScreen() {
   const { search, narrow, clear } = useAddress()
   const [starting, setStarting] = useState(false)
