@@ -101,6 +101,28 @@ test.describe('with the server away', () => {
     expect(vehicle).toMatchObject({ engine: '1.9', notes: 'knocks when cold', version: 3 })
   })
 
+  test('a picture outlives the page and is kept once, though its answer was lost', async ({ emery, page, context }) => {
+    const pictures = async () =>
+      ((await (await page.request.get(`${address()}/api/photos?from=0`)).json()) as { photos: unknown[] }).photos.length
+    await emery.openCopy('ketch-main')
+    const before = await pictures()
+    await context.route('**/api/photos', async (route) => {
+      await route.fetch()
+      return route.abort()
+    })
+    await emery.measure('Photo')
+    await page.getByRole('button', { name: 'Practice photo' }).click()
+    await expect(page.getByRole('alert')).toContainText('kept in this browser')
+
+    await page.goto('about:blank')
+    await emery.open('/pictures')
+    await page.getByText(/waiting for the server/).click({ timeout: 30_000 })
+    await expect(page.getByText('Picture added')).toBeVisible()
+    await context.unroute('**/api/photos')
+    await expect(page.getByText(/waiting for the server/)).toBeHidden({ timeout: 30_000 })
+    expect(await pictures()).toBe(before + 1)
+  })
+
   test('a screen that was never loaded says so in its own place; the rest of the page lives on', async ({
     emery,
     page,

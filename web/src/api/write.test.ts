@@ -1,5 +1,6 @@
 import 'fake-indexeddb/auto'
 import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals'
+import { Blob as StoredBlob } from 'node:buffer'
 import { EDIT_HEADER } from '@emery/core/api'
 import { RequestFailure } from './client.ts'
 import { sendWaitingWrites, waitingWrites, write, writesAreOf, type WaitingWrite } from './write.ts'
@@ -10,6 +11,9 @@ interface Sent {
   readonly body: unknown
   readonly edit: string | undefined
 }
+
+// jsdom’s own cannot be put into a database; a browser’s can.
+Object.assign(globalThis, { Blob: StoredBlob })
 
 let sent: Sent[] = []
 let answer: (sent: Sent) => Reply = () => 'lost'
@@ -89,6 +93,21 @@ describe('a write', () => {
   test('that is refused is not kept', async () => {
     answer = () => ({ status: 400, body: { error: { code: 'BAD_REQUEST', message: 'No.' } } })
     await expect(save(1, 'x')).rejects.toMatchObject({ away: false, message: 'No.' })
+    expect(await waitingWrites('Wren')).toEqual([])
+  })
+
+  test('of a picture is the same write when that picture is sent again, and another for another picture', async () => {
+    const add = (file: Blob) => write({ method: 'POST', path: '/photos', file })
+    const [one, other] = [new Blob(['one']), new Blob(['other'])]
+    answer = () => 'lost'
+    await expect(add(one)).rejects.toMatchObject({ away: true })
+    await expect(add(other)).rejects.toMatchObject({ away: true })
+    expect(await waitingWrites('Wren')).toHaveLength(2)
+    sent = []
+    answer = () => ({ status: 201, body: {} })
+    await add(other)
+    expect(sent).toHaveLength(2)
+    expect(new Set(sent.map(({ edit }) => edit)).size).toBe(2)
     expect(await waitingWrites('Wren')).toEqual([])
   })
 

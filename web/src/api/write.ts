@@ -8,6 +8,8 @@ export interface WriteRequest {
   /** Below `/api`. */
   readonly path: string
   readonly json?: unknown
+  /** A picture, sent as it is instead of `json`. */
+  readonly file?: Blob
   /** Milliseconds to wait, for what takes longer than most. */
   readonly timeout?: number
 }
@@ -46,8 +48,9 @@ const onTheWay = new Map<string, Promise<unknown>>()
 export async function write<Answer>(request: WriteRequest): Promise<Answer> {
   const row = rowOf(request.path)
   const before = await waitingWrites(person)
-  const same = before.find((each) => JSON.stringify(each.change) === JSON.stringify(request))
+  const same = before.find((each) => isSame(each, request))
   const waiting: WaitingWrite = same ?? { id: newId(), person, row, madeAt: nextMoment(), change: request }
+  if (request.file !== undefined) sentAs.set(request.file, waiting.id)
   const kept = same !== undefined || (await keepChange(waiting))
   try {
     return await inTurn(row, async () => {
@@ -59,6 +62,15 @@ export async function write<Answer>(request: WriteRequest): Promise<Answer> {
     if (isAway(reason)) throw new RequestFailure(true, `${reason.message} ${kept ? KEPT : NOT_KEPT}`, reason.details)
     throw reason
   }
+}
+
+/** What pictures were sent as, for as long as the page is open: one that is read back from this browser is another object. */
+const sentAs = new WeakMap<Blob, string>()
+
+function isSame({ id, change }: WaitingWrite, request: WriteRequest): boolean {
+  return request.file === undefined
+    ? JSON.stringify(change) === JSON.stringify(request)
+    : sentAs.get(request.file) === id && change.path === request.path
 }
 
 const KEPT = 'This change is kept in this browser and sent when it answers.'
@@ -91,8 +103,13 @@ export async function waitingWrites(of: string): Promise<readonly WaitingWrite[]
 }
 
 function isWrite(change: unknown): change is WriteRequest {
-  const { method, path } = (change ?? {}) as Partial<WriteRequest>
-  return ['POST', 'PUT', 'DELETE'].includes(method ?? '') && typeof path === 'string' && path.startsWith('/')
+  const { method, path, file } = (change ?? {}) as Partial<WriteRequest>
+  return (
+    ['POST', 'PUT', 'DELETE'].includes(method ?? '') &&
+    typeof path === 'string' &&
+    path.startsWith('/') &&
+    (file === undefined || file instanceof Blob)
+  )
 }
 
 /** What a write changes: all that is asked of one address goes in order. */
@@ -146,12 +163,13 @@ async function sendKept({ id, row, change }: WaitingWrite): Promise<unknown> {
   const versions = versionsOf.get(row) ?? new Versions()
   versionsOf.set(row, versions)
   const request = versions.onTop(change)
-  const { method, path, json, timeout } = request
+  const { method, path, json, file, timeout } = request
   try {
     const answer = await ask<unknown>(path, {
       method,
       edit: id,
       ...(json === undefined ? {} : { json }),
+      ...(file === undefined ? {} : { file }),
       ...(timeout === undefined ? {} : { timeout }),
     })
     versions.wrote(request, answer)

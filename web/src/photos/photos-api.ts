@@ -7,7 +7,7 @@ import { write } from '../api/write.ts'
 const TIMEOUT_MS = 120_000
 
 export const addPhoto = (picture: Blob) =>
-  ask<PhotoRecord>('/photos', { method: 'POST', file: picture, timeout: TIMEOUT_MS })
+  write<PhotoRecord>({ method: 'POST', path: '/photos', file: picture, timeout: TIMEOUT_MS })
 
 export const photoAddress = (id: string) => `/api/photos/${id}/screen`
 

@@ -1,4 +1,4 @@
-import { deserialize, serialize } from 'node:v8'
+import { MessageChannel, receiveMessageOnPort } from 'node:worker_threads'
 /** What Ant Design asks of a browser and jsdom does not have. */
 import { TextDecoder, TextEncoder } from 'node:util'
 
@@ -82,4 +82,11 @@ Blob.prototype.text = function text(this: Blob) {
 Element.prototype.scrollIntoView = () => undefined
 
 // jsdom has none; the browser's storage copies what it keeps with it.
-Object.assign(globalThis, { structuredClone: (value: unknown) => deserialize(serialize(value)) as unknown })
+const cloning = new MessageChannel()
+cloning.port2.unref()
+Object.assign(globalThis, {
+  structuredClone: (value: unknown) => {
+    cloning.port1.postMessage(value)
+    return receiveMessageOnPort(cloning.port2)?.message as unknown
+  },
+})
