@@ -3,6 +3,7 @@ import type { DataSource } from 'typeorm'
 import { diagnosisFieldsSchema, fittingFieldsSchema, MAX_BELT_LINE_PARTS } from '@emery/core/api'
 import { beltLinePartFieldsSchema } from '@emery/core/belt-line-parts'
 import { inspectionFieldsSchema } from '@emery/core/wear'
+import { DiskRoom } from './database/disk-room.ts'
 import { writesOnce } from './edits/write-once.ts'
 import type { AuditLog } from './audit/audit-log.ts'
 import { auditOperations, auditRoutes } from './audit/audit-routes.ts'
@@ -52,6 +53,7 @@ interface ApiParts {
   readonly oneTap: boolean
   /** Bytes that all pictures together may take. */
   readonly pictureBytes: number
+  readonly keptFree: number
   readonly examplesDir: string | undefined
 }
 
@@ -72,13 +74,14 @@ export function apiAddresses({
   audit,
   oneTap,
   pictureBytes,
+  keptFree,
   examplesDir,
 }: ApiParts): readonly ApiAddress[] {
   const jobs = new JobService(source, now)
   const photos = new PhotoService(source, now, pictureBytes)
   const derived = new Derived(source, now)
   const onChange = (driveId: string) => derived.afterRecordsChanged(driveId)
-  const write = writesOnce(source, now, audit)
+  const write = writesOnce(source, { now, audit, room: new DiskRoom(source, now, keptFree) })
   const addresses: readonly ApiAddress[] = [
     { path: '/health', routes: healthRoutes(source), operations: healthOperations },
     { path: '/session', routes: sessionRoutes({ people, sessions, audit, oneTap }), operations: sessionOperations },

@@ -34,6 +34,8 @@ export interface AppParts {
   readonly oneTap?: boolean
   /** Bytes that all pictures together may take. */
   readonly pictureBytes?: number
+  /** Bytes on the database's disk below which nothing is written. */
+  readonly keptFree?: number
 }
 
 /** Far above what a hand can cause: the fastest dragging saves three times a second. */
@@ -41,6 +43,9 @@ const REQUESTS_PER_MINUTE = 3000
 
 /** Some five thousand pictures of a telephone. */
 const PICTURE_BYTES = 20e9
+
+/** Room for what is under way, with much to spare. */
+const KEPT_FREE = 100e6
 
 export function buildApp({
   source,
@@ -53,6 +58,7 @@ export function buildApp({
   requestsPerMinute = REQUESTS_PER_MINUTE,
   oneTap = false,
   pictureBytes = PICTURE_BYTES,
+  keptFree = KEPT_FREE,
 }: AppParts): Express {
   const app = express()
   app.disable('x-powered-by')
@@ -83,7 +89,7 @@ export function buildApp({
   const sessions = new SessionService(source, now)
   const audit = new AuditLog(source, now)
   api.use(enforceRights(sessions, audit))
-  const addresses = apiAddresses({ source, now, people, sessions, audit, oneTap, pictureBytes, examplesDir })
+  const addresses = apiAddresses({ source, now, people, sessions, audit, oneTap, pictureBytes, keptFree, examplesDir })
   for (const { path, routes } of addresses) api.use(path, routes)
   api.use(nothingHere)
   app.use('/api', api)

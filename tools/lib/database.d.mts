@@ -9,5 +9,5 @@ export interface RunningDatabase {
 }
 export function startDatabase(
   folder: string,
-  options?: { readonly port?: number; readonly durable?: boolean },
+  options?: { readonly port?: number; readonly durable?: boolean; readonly options?: readonly string[] },
 ): Promise<RunningDatabase>

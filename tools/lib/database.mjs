@@ -32,31 +32,32 @@ const MOST_SOCKET_PATH = 100
  * process that was killed is taken over; one that another Emery still looks after is shared. MariaDB itself recovers
  * what a kill has left half-written.
  *
- * `durable: false` is for tests that are gone after the run: what is written is not waited for on the disk.
+ * `durable: false` is for tests that are gone after the run: what is written is not waited for on the disk. `options` are further ones of
+ * MariaDB's own.
  *
  * Returns `{ url, demoUrl, port, pid, owned, stop, onExit }`: the workshop's own database, and the one of the made-up garage beside it.
  */
-export async function startDatabase(folder, { port: wantedPort, durable = true } = {}) {
+export async function startDatabase(folder, { port: wantedPort, durable = true, options = [] } = {}) {
   const places = placesBelow(folder)
   makeFolder(folder)
   const unlock = await alone(places.lock)
   try {
-    return await startAlone(folder, places, { wantedPort, durable })
+    return await startAlone(folder, places, { wantedPort, durable, options })
   } finally {
     unlock()
   }
 }
 
-async function startAlone(folder, places, { wantedPort, durable }) {
+async function startAlone(folder, places, { wantedPort, durable, options }) {
   const password = keptPassword(places.password)
   const running = readRunning(places)
   if (running !== undefined) return takenOver(running, places, password)
 
-  needSpace(folder, 300, 'the database')
+  needSpace(folder, existsSync(join(places.data, 'mysql')) ? 50 : 300, 'the database')
   await createData(places)
   writeFileSync(places.init, accountSql(password), { mode: 0o600 })
   const port = wantedPort ?? (await freePort())
-  const server = await launch(places, port, durable)
+  const server = await launch(places, port, durable, options)
   writeFileSync(places.state, JSON.stringify({ pid: server.pid, port, owner: process.pid }))
   return handle(places, password, { pid: server.pid, port, owned: true, server })
 }
@@ -162,7 +163,7 @@ async function createData({ data, log, temporary }) {
   renameSync(fresh, data)
 }
 
-async function launch(places, port, durable) {
+async function launch(places, port, durable, options) {
   const { data, log, socket, pid, init, temporary } = places
   rmSync(socket, { force: true })
   mkdirSync(temporary, { recursive: true, mode: 0o700 })
@@ -186,6 +187,7 @@ async function launch(places, port, durable) {
       ...(durable
         ? ['--innodb-flush-log-at-trx-commit=1']
         : ['--innodb-flush-log-at-trx-commit=0', '--innodb-flush-method=nosync', '--skip-innodb-doublewrite']),
+      ...options,
     ],
     // A group of its own: Ctrl-C must reach Emery first, so that the server is stopped before its database.
     { detached: true, stdio: ['ignore', out, out], env: withSystemFolders() },

@@ -31,6 +31,7 @@ import { SignInAttempts1768000000000 } from './migrations/1768000000000-sign-in-
 import { AuditAndDevices1769000000000 } from './migrations/1769000000000-audit-and-devices.ts'
 import { PicturesDeleted1770000000000 } from './migrations/1770000000000-pictures-deleted.ts'
 import { JobChanges1771000000000 } from './migrations/1771000000000-job-changes.ts'
+import { PicturesWithoutOrigin1772000000000 } from './migrations/1772000000000-pictures-without-origin.ts'
 import { StackParts1764300000000 } from './migrations/1764300000000-stack-parts.ts'
 
 /** The connection to MariaDB. The schema changes by migrations only. */
@@ -82,6 +83,7 @@ export function dataSourceFor(url: string): DataSource {
       AuditAndDevices1769000000000,
       PicturesDeleted1770000000000,
       JobChanges1771000000000,
+      PicturesWithoutOrigin1772000000000,
     ],
     migrationsTransactionMode: 'each',
     synchronize: false,

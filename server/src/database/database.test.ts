@@ -3,6 +3,7 @@ import { cpSync, mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
+import sharp from 'sharp'
 import { jobFieldsSchema, newJob, type JobFields } from '@emery/core/api'
 import { DriveService } from '../drives/drive-service.ts'
 import { fittingsOf } from '../fittings/fittings.ts'
@@ -12,6 +13,7 @@ import { startTestApp, testDatabase } from '../testing/test-app.ts'
 import { ketchWithCrank } from '../testing/documents.ts'
 import { dataSourceFor } from './data-source.ts'
 import { migrate } from './migrate.ts'
+import { PicturesWithoutOrigin1772000000000 } from './migrations/1772000000000-pictures-without-origin.ts'
 import { loadDemo } from './load-demo.ts'
 
 const DEMO = fileURLToPath(new URL('../../../demo', import.meta.url))
@@ -34,6 +36,37 @@ test('migrations can be taken back and made again', async () => {
     await source.undoLastMigration()
     await source.runMigrations()
     expect(await source.showMigrations()).toBe(false)
+  } finally {
+    await close()
+  }
+})
+
+test('pictures kept before lose what a camera wrote beside the pixels, and no others change', async () => {
+  const { source, close } = await startTestApp()
+  try {
+    const plain = () => sharp({ create: { width: 40, height: 30, channels: 3, background: '#336699' } }).jpeg()
+    const told = await plain()
+      .withExif({ IFD0: { Model: 'Made-up camera 7' } })
+      .toBuffer()
+    const pictures = { told, bare: await plain().toBuffer(), damaged: Buffer.from('no picture at all') }
+    for (const [id, original] of Object.entries(pictures))
+      await source.query(
+        `INSERT INTO photos (id, width, height, originalType, original, screen, bytes, addedBy, addedAt) VALUES (?, 40, 30, 'image/jpeg', ?, 'abc', ?, 'Wren', NOW())`,
+        [id, original, original.length + 3],
+      )
+    const kept = async (id: string) =>
+      (
+        await source.query<{ original: Buffer; bytes: number }[]>('SELECT original, bytes FROM photos WHERE id = ?', [
+          id,
+        ])
+      )[0]
+    // Twice: an update that was interrupted begins again.
+    for (let time = 0; time < 2; time++) await new PicturesWithoutOrigin1772000000000().up(source.createQueryRunner())
+    const now = await kept('told')
+    expect(now?.original.includes('Made-up camera 7')).toBe(false)
+    expect(await sharp(now?.original).metadata()).toMatchObject({ width: 40, height: 30, format: 'jpeg' })
+    expect(now?.bytes).toBe((now?.original.length ?? 0) + 3)
+    for (const id of ['bare', 'damaged'] as const) expect((await kept(id))?.original.equals(pictures[id])).toBe(true)
   } finally {
     await close()
   }

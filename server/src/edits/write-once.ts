@@ -3,6 +3,7 @@ import { LessThan, type DataSource, type EntityManager } from 'typeorm'
 import { validate as isUuid } from 'uuid'
 import { EDIT_HEADER } from '@emery/core/api'
 import type { AuditLog } from '../audit/audit-log.ts'
+import type { DiskRoom } from '../database/disk-room.ts'
 import { inTransaction } from '../database/unit-of-work.ts'
 import { ApiError } from '../http/errors.ts'
 import { personOf } from '../people/rights.ts'
@@ -32,10 +33,14 @@ export type Write = (
  * lost or the request went twice, is answered as the first time. A repeat that comes while the first is under way waits for it. What was refused
  * is not remembered. What concerns others is recorded along with it.
  */
-export function writesOnce(source: DataSource, now: () => Date, audit: AuditLog): Write {
+export function writesOnce(
+  source: DataSource,
+  { now, audit, room }: { readonly now: () => Date; readonly audit: AuditLog; readonly room: DiskRoom },
+): Write {
   let made = 0
   return (status, work) => async (request, response) => {
     const id = editIdOf(request)
+    await room.check()
     const answer = await inTransaction(source, async (manager) => {
       const edit = id === undefined ? null : { id, personId: personOf(response).id, what: whatOf(request) }
       const before = edit === null ? null : await claimed(manager, { ...edit, status, madeAt: now() })

@@ -39,6 +39,7 @@ function asApiError(error: unknown): ApiError {
   }
   if (typeof type === 'string' && PARSER_ERRORS[type] !== undefined) return new ApiError(PARSER_ERRORS[type])
   if (DISK_FULL.has(code) || DISK_FULL.has(driverError?.code)) return new ApiError('DISK_FULL')
+  if (READ_ONLY.has(code) || READ_ONLY.has(driverError?.code)) return new ApiError('DATABASE_READ_ONLY')
   if (isDatabaseAway(code) || isDatabaseAway(driverError?.code)) return new ApiError('DATABASE_AWAY')
   // Express's own router and file server throw with a status: a malformed URL, a file that is not there, a path that leads out.
   if (status === 400) return new ApiError('BAD_REQUEST')
@@ -57,7 +58,14 @@ const AWAY: ReadonlySet<unknown> = new Set([
   'ER_CON_COUNT_ERROR',
 ])
 
-/** What MariaDB says where there is no room for what is written, or it may not write. */
+/** What MariaDB says where it, or its folder, was set to be read only. */
+const READ_ONLY: ReadonlySet<unknown> = new Set([
+  'ER_OPTION_PREVENTS_STATEMENT',
+  'ER_OPEN_AS_READONLY',
+  'ER_CANT_EXECUTE_IN_READ_ONLY_TRANSACTION',
+])
+
+/** What MariaDB says where there is no room for what is written. */
 const DISK_FULL: ReadonlySet<unknown> = new Set([
   'ER_DISK_FULL',
   'ER_RECORD_FILE_FULL',

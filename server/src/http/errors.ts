@@ -54,6 +54,10 @@ export const ERRORS = {
     status: 507,
     message: 'The disk that Emery writes to is full. Nothing was saved. Make room: Emery will retry.',
   },
+  DATABASE_READ_ONLY: {
+    status: 503,
+    message: 'The database cannot be written at the moment. Nothing was saved. Emery will retry.',
+  },
   DATABASE_AWAY: { status: 503, message: 'The database is not responding. Nothing was saved. Emery will retry.' },
 } as const satisfies Record<string, { status: number; message: string }>
 

@@ -30,6 +30,7 @@ const addresses = () =>
     audit: new AuditLog(at.source, now),
     oneTap: false,
     pictureBytes: 1e9,
+    keptFree: 0,
     examplesDir: undefined,
   })
 

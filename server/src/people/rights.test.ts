@@ -53,6 +53,7 @@ beforeAll(async () => {
     audit,
     oneTap: true,
     pictureBytes: 1e9,
+    keptFree: 0,
     examplesDir: undefined,
   })
   routes = addresses.flatMap(({ path, routes: { stack } }) =>

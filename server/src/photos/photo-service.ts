@@ -1,4 +1,3 @@
-import sharp from 'sharp'
 import { IsNull, type DataSource, type EntityManager } from 'typeorm'
 import { v4 as newId, validate as isUuid } from 'uuid'
 import { DELETED_DAYS, type PhotoPage, type PhotoRecord, type PhotoUse } from '@emery/core/api'
@@ -6,11 +5,7 @@ import { managerOf } from '../database/unit-of-work.ts'
 import { driveTitle } from '../deleted/kinds.ts'
 import { ApiError } from '../http/errors.ts'
 import { PhotoEntity, type PhotoRow } from './photo.entity.ts'
-
-/** Pixels that are unpacked at most; the largest telephones take fifty million. */
-const MAX_PIXELS = 60_000_000
-/** Longer side of the picture as it is shown: finer than a finger can mark. */
-const SCREEN_SIDE = 2048
+import { preparePicture } from './prepare-picture.ts'
 
 /** The first bytes of the two formats. Anything else is never handed to a decoder. */
 const MAGIC = [
@@ -40,7 +35,7 @@ export class PhotoService {
     if (kind === undefined) throw new ApiError('PHOTO_NOT_READ')
     const manager = managerOf(this.source)
     await this.clearAway(manager)
-    const { original, screen } = await prepared(sent)
+    const { original, screen } = await preparePicture(sent)
     const bytes = original.length + screen.data.length
     if ((await this.taken(manager)) + bytes > this.limit) throw new ApiError('PHOTOS_FULL')
     const row: PhotoRow = {
@@ -100,10 +95,13 @@ export class PhotoService {
     )
   }
 
-  /** Strikes a picture out; where it is used, it is said to have been deleted. */
+  /** Deletes a picture; where it is used, it is said to have been deleted. */
   async remove(id: string): Promise<void> {
-    const struckOut = { deletedAt: this.now() }
-    const { affected } = await managerOf(this.source).update(PhotoEntity, { id, deletedAt: IsNull() }, struckOut)
+    const { affected } = await managerOf(this.source).update(
+      PhotoEntity,
+      { id, deletedAt: IsNull() },
+      { deletedAt: this.now() },
+    )
     if (affected !== 1) throw new ApiError('PHOTO_NOT_FOUND')
   }
 
@@ -133,34 +131,4 @@ export class PhotoService {
 
 function photoRecord({ id, width, height, addedBy, addedAt }: PhotoRow): PhotoRecord {
   return { id, width, height, by: addedBy, addedAt: addedAt.toISOString() }
-}
-
-/**
- * What is kept of a picture: the file without what a camera writes beside the pixels (where it was taken, with what, a small picture of its own),
- * and the picture as it is shown. A file that brings none of that is kept as it came.
- */
-async function prepared(sent: Buffer) {
-  let size
-  try {
-    size = await sharp(sent, { limitInputPixels: false }).metadata()
-  } catch {
-    throw new ApiError('PHOTO_NOT_READ')
-  }
-  // Looked at before anything is unpacked.
-  if (size.width * size.height > MAX_PIXELS) throw new ApiError('PHOTO_TOO_MANY_PIXELS')
-  const { exif, xmp, iptc, format } = size
-  const tells = [exif, xmp, iptc].some((part) => part !== undefined)
-  try {
-    const upright = () => sharp(sent, { limitInputPixels: MAX_PIXELS }).autoOrient()
-    const bare = upright().keepIccProfile()
-    const screen = await upright()
-      .resize({ width: SCREEN_SIDE, height: SCREEN_SIDE, fit: 'inside', withoutEnlargement: true })
-      .flatten({ background: '#ffffff' })
-      .jpeg({ quality: 86 })
-      .toBuffer({ resolveWithObject: true })
-    const kept = format === 'png' ? bare.png() : bare.jpeg({ quality: 95, chromaSubsampling: '4:4:4' })
-    return { original: tells ? await kept.toBuffer() : sent, screen }
-  } catch {
-    throw new ApiError('PHOTO_NOT_READ')
-  }
 }

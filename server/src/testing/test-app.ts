@@ -22,8 +22,9 @@ export interface TestApp {
   readonly close: () => Promise<void>
 }
 
-export async function testDatabase(): Promise<{ readonly url: string; readonly drop: () => Promise<void> }> {
-  const url = process.env['EMERY_TEST_DATABASE_URL']
+export async function testDatabase(
+  url = process.env['EMERY_TEST_DATABASE_URL'],
+): Promise<{ readonly url: string; readonly drop: () => Promise<void> }> {
   if (url === undefined) throw new Error('The tests’ database was not started.')
   const name = `emery_test_${newId().replaceAll('-', '')}`
   const ask = async (sql: string) => {
@@ -35,8 +36,9 @@ export async function testDatabase(): Promise<{ readonly url: string; readonly d
   return { url: url.replace(/\/emery$/, `/${name}`), drop: () => ask(`DROP DATABASE ${name}`) }
 }
 
-export async function startTestApp(parts: Partial<AppParts> = {}): Promise<TestApp> {
-  const { url, drop } = await testDatabase()
+/** `on` is the address of another MariaDB than that of all tests. */
+export async function startTestApp(parts: Partial<AppParts> = {}, on?: string): Promise<TestApp> {
+  const { url, drop } = await testDatabase(on)
   const source = await dataSourceFor(url).initialize()
   await source.runMigrations()
   const now = parts.now ?? (() => new Date())
