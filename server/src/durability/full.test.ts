@@ -49,7 +49,10 @@ const send = (bytes: Buffer, edit: string) =>
   request(at.app).post('/api/photos').set('Content-Type', 'image/png').set(EDIT_HEADER, edit).send(bytes)
 const kept = async () =>
   ((await request(at.app).get('/api/photos').expect(200)).body as PhotoPage).photos.map(({ id }) => id)
-const refusalOf = (body: unknown) => (body as ErrorBody).error
+const refusalOf = ({ status, body }: { readonly status: number; readonly body: unknown }) => ({
+  status,
+  code: (body as ErrorBody).error.code,
+})
 
 describe('a database without room', () => {
   const acknowledged: string[] = []
@@ -59,12 +62,12 @@ describe('a database without room', () => {
     for (;;) {
       waiting.bytes = await picture()
       waiting.edit = newId()
-      const { status, body } = await send(waiting.bytes, waiting.edit)
-      if (status === 201) {
-        acknowledged.push((body as { id: string }).id)
+      const answer = await send(waiting.bytes, waiting.edit)
+      if (answer.status === 201) {
+        acknowledged.push((answer.body as { id: string }).id)
         continue
       }
-      expect({ status, code: refusalOf(body).code }).toEqual({ status: 507, code: 'DISK_FULL' })
+      expect(refusalOf(answer)).toEqual({ status: 507, code: 'DISK_FULL' })
       break
     }
     expect(acknowledged.length).toBeGreaterThan(3)
@@ -76,19 +79,19 @@ describe('a database without room', () => {
 
   test('takes what waits, once, as soon as there is room again', async () => {
     await restart(ROOMY)
-    const { body } = await send(waiting.bytes, waiting.edit).expect(201)
+    const taken = (await send(waiting.bytes, waiting.edit).expect(201)).body as { id: string }
     await send(waiting.bytes, waiting.edit).expect(201)
-    expect((await kept()).toSorted()).toEqual([...acknowledged, (body as { id: string }).id].toSorted())
+    expect((await kept()).toSorted()).toEqual([...acknowledged, taken.id].toSorted())
   })
 })
 
 test('with little room left nothing is written any more, before MariaDB runs out of it', async () => {
   const full = await startTestApp({ keptFree: Number.MAX_SAFE_INTEGER }, database.url)
   try {
-    const { status, body } = await request(full.app)
+    const answer = await request(full.app)
       .post('/api/vehicles')
       .send({ name: 'Plover estate', plate: '', engine: '', distance: null, notes: '' })
-    expect({ status, code: refusalOf(body).code }).toEqual({ status: 507, code: 'DISK_FULL' })
+    expect(refusalOf(answer)).toEqual({ status: 507, code: 'DISK_FULL' })
     await request(full.app).get('/api/vehicles').expect(200, { vehicles: [] })
   } finally {
     await full.close()
@@ -98,8 +101,8 @@ test('with little room left nothing is written any more, before MariaDB runs out
 test('a database that may not be written says so, and can be read', async () => {
   await restart(READ_ONLY)
   const before = await kept()
-  const { status, body } = await send(await picture(), newId())
-  expect({ status, code: refusalOf(body).code }).toEqual({ status: 503, code: 'DATABASE_READ_ONLY' })
+  const answer = await send(await picture(), newId())
+  expect(refusalOf(answer)).toEqual({ status: 503, code: 'DATABASE_READ_ONLY' })
   expect(await kept()).toEqual(before)
   await restart(ROOMY)
   await send(await picture(), newId()).expect(201)
