@@ -9,16 +9,16 @@ test('a pump that sits 1.6 mm out is found with straightedge and caliper, mended
   await expect(page.getByRole('note')).toContainText('Engine off, key out, engine cool')
   await emery.read('Crank, the reference', '41.2')
   await emery.read('Alternator', '41.2')
-  await emery.read('Cooling', '41.2')
-  await emery.read('Steering', '42.8')
-  await expect(result).toContainText('Steering is 1.60 mm too far back')
-  await expect(page.getByRole('img', { name: /^From above:.*Steering 1\.60 mm back/ })).toBeVisible()
+  await emery.read('A/C compressor', '41.2')
+  await emery.read('Power steering pump', '42.8')
+  await expect(result).toContainText('Power steering pump is 1.60 mm too far back')
+  await expect(page.getByRole('img', { name: /^From above:.*Power steering pump 1\.60 mm back/ })).toBeVisible()
   const plan = page.getByRole('region', { name: 'Fewest moves' })
   await expect(plan.getByRole('listitem')).toHaveCount(1)
-  await page.getByRole('textbox', { name: 'Steering' }).focus()
+  await page.getByRole('textbox', { name: 'Power steering pump' }).focus()
   // The straightedge is drawn over the pulley that is read, on two points of the crank's rim.
   await expect(emery.drawing.locator('circle[r="7"]')).toHaveCount(2)
-  await expect(plan.getByRole('listitem')).toContainText(/^Pull the pulley of Steering out by \d\.\d\d mm\./)
+  await expect(plan.getByRole('listitem')).toContainText(/^Pull the pulley of Power steering pump out by \d\.\d\d mm\./)
   await expect(plan).toContainText('every span of every belt runs quietly.')
   await plan.getByRole('button', { name: 'Show the result' }).click()
   await expect(page.getByRole('img', { name: /; 0 of 6 spans outside the quiet limit/ })).toBeVisible()
@@ -26,9 +26,9 @@ test('a pump that sits 1.6 mm out is found with straightedge and caliper, mended
   const compared = page.getByRole('region', { name: 'Before and after' })
   await expect(compared).toContainText('not measured again')
   await expect(result).toContainText('Aligned, if the moves went as planned')
-  await emery.read('Steering', '41.1')
+  await emery.read('Power steering pump', '41.1')
   await expect(result).toContainText('Aligned')
-  await expect(compared.getByRole('row', { name: /^Steering/ })).toContainText(/−1\.60 mm\+0\.10 mm/)
+  await expect(compared.getByRole('row', { name: /^Power steering pump/ })).toContainText(/−1\.60 mm\+0\.10 mm/)
   await expect(page.getByRole('region', { name: 'Fewest moves' })).toHaveCount(0)
   // Undone once, it is not read again; twice, not moved.
   await page.getByRole('button', { name: 'Undo' }).click()
@@ -68,7 +68,7 @@ test('a belt one groove off is asked about first; a reading in the wrong unit is
 test('a made-up laser is read off its target, and finds the same pump', async ({ emery, page }) => {
   await emery.openCopy('ketch-main', 'alignment')
   await page.getByText('Laser', { exact: true }).click()
-  for (const name of ['Crank', 'Steering']) {
+  for (const name of ['Crank', 'Power steering pump']) {
     await page.getByRole('button', { name: `Simulated laser on ${name}` }).click()
     const dialog = page.getByRole('dialog')
     const words = (await dialog.getByRole('img', { name: /^The line crosses/ }).getAttribute('aria-label')) ?? ''
@@ -80,7 +80,7 @@ test('a made-up laser is read off its target, and finds the same pump', async ({
   }
   // The van's steering pulley lies 1.3 mm behind its crank's, and the marks are seen within a line's width.
   await expect(page.getByRole('region', { name: 'Alignment', exact: true })).toContainText(
-    /Steering is 1\.[1-5]\d mm too far back/,
+    /Power steering pump is 1\.[1-5]\d mm too far back/,
   )
 })
 
@@ -93,11 +93,11 @@ test('parts of two families are put into one line, from a table that comes in an
   const sets = page.getByRole('region', { name: 'Matching sets' })
   await expect(sets).toContainText(/sets match/)
   // A pump of the other family on this engine's own bracket.
-  await page.getByRole('combobox', { name: 'Parts that Steering must use' }).click()
-  await page.getByTitle('Sandling Steering pump').last().click()
+  await page.getByRole('combobox', { name: 'Parts that Power steering pump must use' }).click()
+  await page.getByTitle('Sandling Power steering pump').last().click()
   await page.keyboard.press('Escape')
-  const steering = sets.getByRole('row', { name: /^Steering/ })
-  await expect(steering).toContainText('Sandling Steering pump')
+  const steering = sets.getByRole('row', { name: /^Power steering pump/ })
+  await expect(steering).toContainText('Sandling Power steering pump')
   await expect(page.getByRole('img', { name: /^From above: Crank 1\d\d(\.\d)? mm/ })).toBeVisible()
   await sets.getByRole('list', { name: 'Best sets' }).getByRole('button').nth(1).click()
   await expect(sets.getByRole('button', { pressed: true })).toHaveCount(1)

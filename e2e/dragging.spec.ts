@@ -43,7 +43,7 @@ async function framesDuring(page: Page, work: () => Promise<void>): Promise<Fram
 
 test('a pulley is dragged with the solution live; the frames are written down', async ({ emery, page }) => {
   await emery.openCopy('haulm-main')
-  const from = await emery.placeOf('Steering')
+  const from = await emery.placeOf('Power steering pump')
   const wanted = await emery.beltWanted()
   const sway = async () => {
     for (let i = 1; i <= 150; i++) await page.mouse.move(from.x + 30 * Math.sin(i / 12), from.y - i / 6)
@@ -75,7 +75,7 @@ test('a pulley is dragged with the solution live; the frames are written down', 
 test('Escape calls a drag off', async ({ emery, page }) => {
   await emery.openCopy('haulm-main')
   const wanted = await emery.beltWanted()
-  const from = await emery.placeOf('Steering')
+  const from = await emery.placeOf('Power steering pump')
   await page.mouse.move(from.x, from.y)
   await page.mouse.down()
   await page.mouse.move(from.x + 60, from.y - 20, { steps: 5 })

@@ -93,7 +93,7 @@ test('a squeal in the rain is traced to a weak tensioner; answers survive a relo
   await emery.open('/noise')
   await page.getByRole('button', { name: /^Squeal/ }).click()
   await page.getByRole('button', { name: 'Worst when damp or in rain' }).click()
-  await page.getByRole('button', { name: 'Worst with lamps, blower, steering or cooling on' }).click()
+  await page.getByRole('button', { name: 'Worst with lamps, blower, steering or A/C on' }).click()
   await page.getByRole('button', { name: 'Continue' }).click()
   const tests = await testOn(
     page,

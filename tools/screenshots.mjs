@@ -173,7 +173,7 @@ async function depths(page) {
   for (const [name, mm] of [
     ['Crank, the reference', '41.2'],
     ['Alternator', '40.9'],
-    ['Steering', '43.3'],
+    ['Power steering pump', '43.3'],
   ]) {
     await page.getByRole('textbox', { name }).fill(mm)
     await page.keyboard.press('Enter')

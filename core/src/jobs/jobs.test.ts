@@ -61,7 +61,7 @@ describe('the plan of a job', () => {
     const settled = settleDrive(demoDrive('fenland-vee'))
     const plan = jobPlan(settled, job())
     expect(moveRefusal(plan, 'on.lay.fanbelt', 'on.lay.airbelt')).toMatch(
-      /^“Fit (Air pump|Steering) belt” must come before “Fit Fan belt”\.$/,
+      /^“Fit (Air pump|Power steering) belt” must come before “Fit Fan belt”\.$/,
     )
     expect(moveRefusal(plan, 'tension.fanbelt', 'on.lay.fanbelt')).toContain('nothing is tensioned before it is fitted')
     expect(moveRefusal(plan, 'prove.road', 'no such step')).toBe('There is no such step.')

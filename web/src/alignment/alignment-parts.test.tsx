@@ -62,14 +62,16 @@ describe('alignment', () => {
   test('a pulley that sits back is named, with what that does, on the panel and from above', async () => {
     const store = show(ketch)
     expect(screen.getByRole('region', { name: 'Alignment' }).textContent).toContain('Aligned')
-    await read('Steering', '42.8')
+    await read('Power steering pump', '42.8')
     expect(screen.getByRole('alert').textContent).toContain('Crank has not been measured')
     await read('Crank, the reference', '41.2')
     const result = screen.getByRole('region', { name: 'Alignment' })
-    expect(result.textContent).toMatch(/Steering is 1\.60 mm too far back/)
+    expect(result.textContent).toMatch(/Power steering pump is 1\.60 mm too far back/)
     expect(result.textContent).toMatch(/entry angle is 0\.\d\d°: the belt may chirp/)
     expect(
-      screen.getByRole('img', { name: /^From above: Steering 1\.60 mm back; \d of 6 spans outside the quiet limit/ }),
+      screen.getByRole('img', {
+        name: /^From above: Power steering pump 1\.60 mm back; \d of 6 spans outside the quiet limit/,
+      }),
     ).toBeTruthy()
     const plan = fixPlan(settleDrive(store.getState().drive), { unsaid: USUAL_MOVES })
     act(() => store.getState().setAlignment({ moves: plan?.moves ?? [], mended: true }))
@@ -111,17 +113,17 @@ describe('alignment', () => {
   test('a depth in the wrong unit is asked about, and taken as it was meant or when it is right', async () => {
     const store = show(ketch)
     await read('Crank, the reference', '1')
-    await read('Steering', '45')
+    await read('Power steering pump', '45')
     const alert = screen.getByRole('alert')
     expect(alert.textContent).toMatch(/44(\.0)? mm behind the reference.*Is the unit right/)
     expect(store.getState().drive.alignment).toHaveLength(1)
     await userEvent.click(within(alert).getByRole('button', { name: 'Measure it again' }))
-    await read('Steering', '45')
+    await read('Power steering pump', '45')
     await userEvent.click(screen.getByRole('button', { name: '1.14 mm was meant' }))
     expect(store.getState().drive.alignment?.at(-1)).toMatchObject({ pulley: 'ps.1', value: expect.closeTo(1.143, 9) })
-    await read('Steering', '1.1')
+    await read('Power steering pump', '1.1')
     expect(screen.getByText(/2 readings/)).toBeTruthy()
-    await userEvent.click(screen.getByRole('button', { name: 'Delete the readings of Steering' }))
+    await userEvent.click(screen.getByRole('button', { name: 'Delete the readings of Power steering pump' }))
     expect(store.getState().drive.alignment).toHaveLength(1)
   })
 
@@ -133,8 +135,8 @@ describe('alignment', () => {
     await read('Crank, the reference, far', '7')
     expect(screen.getByRole('alert').textContent).toMatch(/Square the laser first/)
     await read('Crank, the reference, far', '6')
-    await read('Steering, near', '7.5')
-    await read('Steering, far', '7.7')
+    await read('Power steering pump, near', '7.5')
+    await read('Power steering pump, far', '7.7')
     expect(store.getState().drive.alignment?.map(({ how }) => how)).toEqual(['laser', 'laser'])
     expect(screen.getByRole('list', { name: 'Readings, engine stopped' }).textContent).toContain('−1.60 mm')
     // The far rim lies the further back: the face leans.
@@ -228,7 +230,7 @@ describe('alignment', () => {
   test('after the work, what was moved is read again and compared', async () => {
     const store = show(ketch)
     await read('Crank, the reference', '41.2')
-    await read('Steering', '42.8')
+    await read('Power steering pump', '42.8')
     const { drive } = store.getState()
     const moves = [{ kind: 'press', shaft: 'ps', by: 1.6 }] as const
     act(() => {
@@ -240,12 +242,12 @@ describe('alignment', () => {
         )
     })
     const compared = screen.getByRole('region', { name: 'Before and after' })
-    expect(compared.textContent).toMatch(/Steering−1\.60 mmnot measured again/)
+    expect(compared.textContent).toMatch(/Power steering pump−1\.60 mmnot measured again/)
     expect(screen.getByRole('region', { name: 'Alignment' }).textContent).toContain(
       'Aligned, if the moves went as planned',
     )
-    await read('Steering', '41.3')
-    expect(compared.textContent).toMatch(/Steering−1\.60 mm−0\.10 mmLargest angle0\.\d\d°0\.\d\d°/)
+    await read('Power steering pump', '41.3')
+    expect(compared.textContent).toMatch(/Power steering pump−1\.60 mm−0\.10 mmLargest angle0\.\d\d°0\.\d\d°/)
     expect(compared.textContent).toContain('Adjusted on 2026-11-25 by Wren.')
   })
 

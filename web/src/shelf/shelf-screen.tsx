@@ -179,7 +179,7 @@ function Belts({ belts, all, picked, onPick, onEdit, onTakeOff }: BeltsProps) {
       {
         title: 'belt',
         key: 'mark',
-        width: 170,
+        width: 140,
         render: (_, belt) => (
           <button type="button" className={styles['mark']} onClick={() => onPick(belt.id)}>
             <b className="figures">{nameOf(belt)}</b>
@@ -190,7 +190,7 @@ function Belts({ belts, all, picked, onPick, onEdit, onTakeOff }: BeltsProps) {
       {
         title: `length, ${lengths.unit}`,
         key: 'length',
-        width: 120,
+        width: 100,
         align: 'right',
         render: (_, { length }) => <span className="figures">{lengths.bare(length)}</span>,
         sorter: (a, b) => a.length - b.length,
@@ -198,12 +198,12 @@ function Belts({ belts, all, picked, onPick, onEdit, onTakeOff }: BeltsProps) {
       {
         title: 'here',
         dataIndex: 'count',
-        width: 80,
+        width: 70,
         align: 'right',
         render: (count: number) => (count === 0 ? <span className={styles['soft']}>known</span> : count),
         sorter: (a, b) => a.count - b.count,
       },
-      { title: 'where', dataIndex: 'place', width: 140, ellipsis: true },
+      { title: 'where', dataIndex: 'place', width: 100, ellipsis: true },
       { title: 'note', dataIndex: 'note', ellipsis: true },
       {
         key: 'acts',
@@ -244,7 +244,7 @@ function Belts({ belts, all, picked, onPick, onEdit, onTakeOff }: BeltsProps) {
         columns={columns}
         dataSource={belts}
         pagination={false}
-        scroll={{ x: 700, y: height }}
+        scroll={{ x: 600, y: height }}
         rowClassName={({ id }) => (id === picked ? (styles['picked'] ?? '') : '')}
         onRow={({ id }) => ({ onClick: () => onPick(id) })}
         locale={{ emptyText: 'Nothing on the shelf matches.' }}

@@ -96,11 +96,13 @@ describe('mixed parts', () => {
     const found = await sets()
     await waitFor(() => expect(found.textContent).toContain('1 set matches'))
     const table = within(found).getByRole('table', { name: 'Selected set' })
-    expect(within(table).getByRole('row', { name: /^Steering/ }).textContent).toBe(
-      'SteeringPlover Bracket + Plover Pump + Plover Six ribs107.055.030',
+    expect(within(table).getByRole('row', { name: /^Power steering pump/ }).textContent).toBe(
+      'Power steering pumpPlover Bracket + Plover Pump + Plover Six ribs107.055.030',
     )
     expect(within(table).getByRole('row', { name: /^Crank/ }).textContent).toMatch(/107\.0\?\?$/)
-    expect(screen.getByRole('img', { name: /^From above: Crank 107\.0 mm, Steering 107\.0 mm/ })).toBeTruthy()
+    expect(
+      screen.getByRole('img', { name: /^From above: Crank 107\.0 mm, Power steering pump 107\.0 mm/ }),
+    ).toBeTruthy()
     await userEvent.click(within(found).getByRole('button', { name: 'Use these belt lines' }))
     const z = (id: string) => store.getState().drive.pulleys.find((each) => each.id === id)?.z ?? NaN
     expect(z('ps.1') - z('crank.1')).toBeCloseTo(0, 9)
@@ -110,7 +112,7 @@ describe('mixed parts', () => {
     open()
     const found = await sets()
     await waitFor(() => expect(found.textContent).toContain('1 set matches'))
-    await userEvent.click(screen.getByRole('combobox', { name: 'Parts that Steering must use' }))
+    await userEvent.click(screen.getByRole('combobox', { name: 'Parts that Power steering pump must use' }))
     await userEvent.click((await screen.findAllByTitle('Sandling Long pump')).at(-1) as HTMLElement)
     await waitFor(() => expect(found.textContent).toContain('None: the nearest is 2.20 mm apart'))
     const field = screen.getByRole('textbox', { name: /may differ/ })
@@ -125,7 +127,7 @@ describe('mixed parts', () => {
   test('a shaft without parts is named; an empty table says how to begin', async () => {
     server.answers = { 'GET /belt-line-parts': { status: 200, json: { parts: PARTS.slice(0, 2) } } }
     open()
-    expect((await sets()).textContent).toContain('No set is possible for Steering')
+    expect((await sets()).textContent).toContain('No set is possible for Power steering pump')
     cleanup()
     server.answers = { 'GET /belt-line-parts': { status: 200, json: { parts: [] } } }
     open()

@@ -58,7 +58,7 @@ describe('a belt as it is drawn', () => {
 
 test('bounds hold every pulley', () => {
   const { left, right, top, bottom } = driveBounds(ketch)
-  // Steering: centre (191.27, 260.43), 142.7 across; drawn with y down.
+  // Power steering pump: centre (191.27, 260.43), 142.7 across; drawn with y down.
   expect(right).toBeCloseTo(210.59 + 115.3 / 2, 6)
   expect(top).toBeCloseTo(-260.43 - 142.7 / 2, 6)
   expect(left).toBeLessThan(-180)

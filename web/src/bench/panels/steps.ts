@@ -93,11 +93,9 @@ function gripVerdict(settled: SettledDrive): Verdict {
   return worstOf(verdicts) ?? 'unknown'
 }
 
-/** The worst span of any belt; nothing yet until something was read along the shafts. */
-function alignmentVerdict({ drive, belts }: SettledDrive): Verdict {
-  if ((drive.alignment ?? []).length === 0) return 'unknown'
-  const verdicts = belts.flatMap((belt) => spanLines(belt).map(({ verdict }) => verdict))
-  return verdicts.includes('act') ? 'act' : verdicts.includes('watch') ? 'watch' : 'fine'
+/** The worst span of any belt, as the panel says it. */
+function alignmentVerdict({ belts }: SettledDrive): Verdict {
+  return worstOf(belts.flatMap((belt) => spanLines(belt).map(({ verdict }) => verdict))) ?? 'unknown'
 }
 
 function nothingRuns({ belts }: SettledDrive): boolean {

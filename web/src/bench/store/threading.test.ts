@@ -67,7 +67,7 @@ describe('a span that cannot be', () => {
 
   test('the crank to the steering pump on the left of the water pump runs into it', () => {
     expect(doubt([ribs('crank.1'), ribs('ps.1')])).toMatch(
-      /^Main belt, from Crank to Steering, (runs .* into|passes .* from) Water pump/,
+      /^Main belt, from Crank to Power steering pump, (runs .* into|passes .* from) Water pump/,
     )
   })
 

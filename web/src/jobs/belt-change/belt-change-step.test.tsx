@@ -32,13 +32,14 @@ beforeEach(() => {
 })
 afterEach(cleanup)
 
-function open(drive: CheckedDrive) {
+async function open(drive: CheckedDrive) {
   show(
     <BenchContext.Provider value={benchParts(drive)}>
       <BeltChangeStep />
     </BenchContext.Provider>,
     { path: '/drives/:driveId/:step?', at: '/drives/d1/belt-change' },
   )
+  await screen.findByRole('region', { name: 'The job' })
 }
 const titles = (name: string) =>
   within(screen.getByRole('region', { name }))
@@ -65,22 +66,22 @@ const signedInAs = (role: Role) => {
 const lastSent = () => server.sent.at(-1)?.body as JobFields & { basedOn: number }
 
 test('belts come off from the outermost and go on from the innermost; what is in the way comes along', async () => {
-  open(demoDrive('fenland-vee'))
+  await open(demoDrive('fenland-vee'))
   expect(titles('Removal, outermost belt first').filter((title) => title?.startsWith('Remove'))).toEqual([
     'Remove Fan belt',
-    'Remove Steering belt',
+    'Remove Power steering belt',
     'Remove Air pump belt',
   ])
   expect(titles('Installation, innermost belt first')).toEqual([
     'Fit Air pump belt',
-    'Fit Steering belt',
+    'Fit Power steering belt',
     'Fit Fan belt',
   ])
   const without = (...belts: string[]) => ({ status: 200, json: { ...empty, version: 2, without: belts } })
   server.answers['POST /jobs'] = without('airbelt')
   server.answers['PUT /jobs/j1'] = without('airbelt', 'psbelt')
   await userEvent.click(screen.getByRole('checkbox', { name: 'Air pump belt' }))
-  await userEvent.click(screen.getByRole('checkbox', { name: 'Steering belt' }))
+  await userEvent.click(screen.getByRole('checkbox', { name: 'Power steering belt' }))
   expect(titles('Installation, innermost belt first')).toEqual(['Fit Fan belt'])
   expect(screen.queryByText('Water test')).toBeNull()
   server.answers['PUT /jobs/j1'] = { status: 200, json: { ...empty, version: 3, noise: true } }
@@ -89,7 +90,7 @@ test('belts come off from the outermost and go on from the innermost; what is in
 })
 
 test('the first tick begins a job, with time and name; a step is left out only with a reason', async () => {
-  open(demoDrive('ketch-main'))
+  await open(demoDrive('ketch-main'))
   await userEvent.click(screen.getByRole('checkbox', { name: 'Have the service data ready' }))
   await waitFor(() => expect(server.sent).toHaveLength(1))
   expect(server.sent[0]?.body).toMatchObject({
@@ -109,7 +110,7 @@ test('the first tick begins a job, with time and name; a step is left out only w
 test('someone else ticked at the same time: both ticks stand', async () => {
   const theirs = tick('before.safe', 'Make it safe')
   server.answers['GET /jobs'] = { status: 200, json: { jobs: [empty] } }
-  open(demoDrive('ketch-main'))
+  await open(demoDrive('ketch-main'))
   await waitFor(() => expect(screen.getByText(/steps left/)).toBeTruthy())
   server.answers['GET /jobs'] = { status: 200, json: { jobs: [{ ...empty, version: 2, ticks: [theirs] }] } }
   const conflict = { yours: { basedOn: 1 }, current: { ...empty, version: 2, ticks: [theirs] } }
@@ -126,12 +127,14 @@ test('someone else ticked at the same time: both ticks stand', async () => {
 })
 
 test('a torque is the maker’s and is kept as written; belts that nobody has placed are said to be so', async () => {
-  open(
+  await open(
     changed(demoDrive('fenland-vee'), (draft) => {
       for (const pulley of draft.pulleys) delete pulley.z
     }),
   )
-  expect(screen.getByText(/It is not known which runs further out/).textContent).toContain('Fan belt or Steering belt')
+  expect(screen.getByText(/It is not known which runs further out/).textContent).toContain(
+    'Fan belt or Power steering belt',
+  )
   const [torque] = screen.getAllByRole('textbox', { name: 'Torque, from the service data' })
   if (torque === undefined) throw new Error('no torque is asked for')
   await userEvent.type(torque, '45 Nm, then 90°{Enter}')
@@ -146,13 +149,13 @@ test('an apprentice asks for a lead’s look at what holds the belt; the lead gi
   const asked = tick('tension.main', 'Let the arm take Main belt up', { review: 'wanted' })
   server.answers['GET /jobs'] = { status: 200, json: { jobs: [{ ...empty, ticks: [asked] }] } }
   signedInAs('apprentice')
-  open(demoDrive('ketch-main'))
+  await open(demoDrive('ketch-main'))
   expect((await screen.findByText(/^needs a lead’s check/)).textContent).not.toContain('I have checked it')
   expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Sign off' }).disabled).toBe(true)
   cleanup()
   signedInAs('lead')
   server.answers['PUT /jobs/j1'] = { status: 200, json: { ...empty, version: 2 } }
-  open(demoDrive('ketch-main'))
+  await open(demoDrive('ketch-main'))
   await userEvent.click(await screen.findByRole('button', { name: 'I have checked it' }))
   await waitFor(() =>
     expect(lastSent()).toMatchObject({ ticks: [{ step: 'tension.main', review: 'given', by: 'Tobias' }] }),
@@ -162,7 +165,7 @@ test('an apprentice asks for a lead’s look at what holds the belt; the lead gi
 test('a server that is away is said to be so, and the tick is sent when it is back', async () => {
   server.answers['GET /jobs'] = { status: 200, json: { jobs: [empty] } }
   server.answers['PUT /jobs/j1'] = 'away'
-  open(demoDrive('ketch-main'))
+  await open(demoDrive('ketch-main'))
   await screen.findByText('Job 7')
   await userEvent.click(screen.getByRole('checkbox', { name: 'Have the service data ready' }))
   expect((await screen.findByRole('alert')).textContent).toContain('leave this page open')
@@ -175,7 +178,7 @@ test('a server that is away is said to be so, and the tick is sent when it is ba
 test('parts, an own step and time are kept with the job', async () => {
   server.answers['GET /jobs'] = { status: 200, json: { jobs: [empty] } }
   server.answers['PUT /jobs/j1'] = { status: 200, json: empty }
-  open(demoDrive('ketch-main'))
+  await open(demoDrive('ketch-main'))
   await screen.findByText('Job 7')
   await userEvent.type(screen.getByRole('textbox', { name: 'Part' }), 'Main belt')
   await userEvent.type(screen.getByRole('textbox', { name: 'Part number' }), 'B-17{Enter}')
@@ -200,7 +203,7 @@ test('what the job says is read at a glance and changed when asked for; the next
   }
   server.answers['GET /jobs'] = { status: 200, json: { jobs: [said] } }
   server.answers['PUT /jobs/j1'] = { status: 200, json: { ...said, version: 2, asked: 'two belts' } }
-  open(demoDrive('fenland-vee'))
+  await open(demoDrive('fenland-vee'))
   const job = within(screen.getByRole('region', { name: 'The job' }))
   expect((await job.findByText('squeals')).parentElement?.textContent).toBe(
     'squealsrequested: new belt · 48,200 km · stays on: Air pump belt · complaint is a noise',
@@ -236,7 +239,7 @@ test('a finding of the drive leads to the job: what is to be done and how it is 
   server.answers['GET /drives/d1/diagnoses'] = { status: 200, json: { diagnoses: [diagnosis] } }
   const led = { ...empty, version: 2, diagnoses: ['f1'], noise: true, complaint: 'Ribs worn' }
   server.answers['PUT /jobs/j1'] = { status: 200, json: led }
-  open(demoDrive('ketch-main'))
+  await open(demoDrive('ketch-main'))
   await userEvent.click(await screen.findByRole('button', { name: 'Ribs worn is the reason for this job' }))
   await waitFor(() => expect(lastSent()).toMatchObject({ diagnoses: ['f1'], noise: true, complaint: 'Ribs worn' }))
   const found = within(screen.getByRole('region', { name: 'Found' }))
@@ -257,7 +260,7 @@ test('a picture of routing before work is kept with the job, beside one that som
     status: 409,
     json: { error: { code: 'VERSION_CONFLICT', message: 'late', conflict } },
   }
-  open(demoDrive('ketch-main'))
+  await open(demoDrive('ketch-main'))
   await screen.findByText('Job 7')
   server.answers['GET /jobs'] = { status: 200, json: { jobs: [theirs] } }
   const before = within(screen.getByRole('region', { name: 'Before removal' }))

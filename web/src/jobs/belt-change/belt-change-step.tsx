@@ -26,10 +26,17 @@ export function BeltChangeStep() {
   const { settled } = useBench()
   const { driveId = '' } = useParams()
   const [search, setSearch] = useSearchParams()
-  const { job: inHand, kept, jobs, edit, failure } = useJob(driveId, search.get('job'))
+  const { job: inHand, kept, jobs, loading, edit, failure } = useJob(driveId, search.get('job'))
   const job = useMemo(() => inHand ?? newJob(driveId), [inHand, driveId])
   const plan = useMemo(() => jobPlan(settled, job), [settled, job])
   const status = useMemo(() => jobStatus(settled, job), [settled, job])
+  // A form for a new job would be filled in beside the one that is open.
+  if (loading)
+    return (
+      <PanelSection title="Job">
+        <p role="status">Loading the job …</p>
+      </PanelSection>
+    )
   const tickOf = (step: JobStep) => job.ticks.find((tick) => tick.step === step.id)
   const next = plan.steps.find((step) => tickOf(step) === undefined)
   return (

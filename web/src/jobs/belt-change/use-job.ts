@@ -19,6 +19,8 @@ interface JobInHand {
   readonly kept: Job | undefined
   /** Every job on the drive, the newest first. */
   readonly jobs: readonly Job[]
+  /** Whether it is not known yet which job is in hand. */
+  readonly loading: boolean
   readonly edit: (how: JobEdit) => void
   /** Why the last change was not kept, or is not yet, in a sentence. */
   readonly failure: string | null
@@ -34,7 +36,7 @@ const LONGEST_WAIT_MS = 8000
 export function useJob(driveId: string, jobId: string | null): JobInHand {
   const queries = useQueryClient()
   const person = usePreferences((state) => state.person)
-  const { data: jobs = NONE, error } = useQuery(jobsQuery(driveId))
+  const { data: jobs = NONE, error, isPending } = useQuery(jobsQuery(driveId))
   const kept = jobInHand(jobs, jobId)
   const [onTheWay, setOnTheWay] = useState<readonly WaitingJobEdit[]>([])
   const [away, setAway] = useState(false)
@@ -125,7 +127,8 @@ export function useJob(driveId: string, jobId: string | null): JobInHand {
     [job, kept, driveId, jobId, person, take],
   )
   const waits = away && onTheWay.length > 0
-  return { job, kept, jobs, edit, failure: waits ? (atRisk ? AT_RISK : AWAY) : sentenceOf(refused ?? error) }
+  const loading = isPending && job === undefined
+  return { job, kept, jobs, loading, edit, failure: waits ? (atRisk ? AT_RISK : AWAY) : sentenceOf(refused ?? error) }
 }
 
 function isAway(reason: unknown): boolean {
