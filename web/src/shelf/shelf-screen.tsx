@@ -244,7 +244,7 @@ function Belts({ belts, all, picked, onPick, onEdit, onTakeOff }: BeltsProps) {
         columns={columns}
         dataSource={belts}
         pagination={false}
-        scroll={{ x: 600, y: height }}
+        scroll={{ x: 560, y: height }}
         rowClassName={({ id }) => (id === picked ? (styles['picked'] ?? '') : '')}
         onRow={({ id }) => ({ onClick: () => onPick(id) })}
         locale={{ emptyText: 'Nothing on the shelf matches.' }}

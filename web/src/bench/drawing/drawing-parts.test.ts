@@ -3,7 +3,7 @@ import { settleDrive, type SettledBelt } from '@emery/core/path'
 import { demoDrive } from '../../testing/drives.ts'
 import { beltShape, parallelPath } from '../../ui/drive-shapes/belt-shape.ts'
 import { driveBounds } from '../../ui/drive-shapes/drive-bounds.ts'
-import { placeLabels, type LabelWanted, type Obstacles } from './place-labels.ts'
+import { nameLines, placeLabels, type LabelWanted, type Obstacles } from './place-labels.ts'
 
 const ketch = settleDrive(demoDrive('ketch-main'))
 const [belt] = ketch.belts as [SettledBelt]
@@ -66,6 +66,15 @@ test('bounds hold every pulley', () => {
 })
 
 describe('labels', () => {
+  test.each([
+    ['CRANK', ['CRANK']],
+    ['A/C COMPRESSOR', ['A/C', 'COMPRESSOR']],
+    ['POWER STEERING PUMP', ['POWER', 'STEERING PUMP']],
+    ['OVERLONGSINGLEWORD', ['OVERLONGSINGLEWORD']],
+  ])('%s is broken between words where that makes it narrower', (name, lines) => {
+    expect(nameLines(name)).toEqual(lines)
+  })
+
   const label = (id: string, x: number, y: number, r: number): LabelWanted => ({
     id,
     x,

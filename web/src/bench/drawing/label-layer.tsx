@@ -10,7 +10,7 @@ import { useBench, useBenchState } from '../bench-context.ts'
 import { travelEnds } from './adjuster-layer.tsx'
 import { drawnRadius } from '../../ui/drive-shapes/drive-bounds.ts'
 import styles from './drawing.module.css'
-import { placeLabels, type LabelWanted, type PlacedLabel, type Rect } from './place-labels.ts'
+import { nameLines, placeLabels, type LabelWanted, type PlacedLabel, type Rect } from './place-labels.ts'
 import { ARROW_PX, travelArrows, type TravelArrow } from './travel-arrows.ts'
 import type { Camera } from './use-camera.ts'
 
@@ -24,7 +24,8 @@ interface LabelLayerProps {
 }
 
 interface LabelWords {
-  readonly name: string
+  /** In one line, or two where one would be too wide for most pulleys. */
+  readonly name: readonly string[]
   readonly size: string
   readonly turn: Turn | null
   readonly ratio: string
@@ -129,7 +130,7 @@ function useLabelWords(): ReadonlyMap<string, LabelWords> {
         return [
           pulley.id,
           {
-            name: shortened(name === undefined || name === '' ? pulley.shaft : name).toUpperCase(),
+            name: nameLines(shortened(name === undefined || name === '' ? pulley.shaft : name).toUpperCase()),
             size: sizeWords(pulley, lengths),
             turn: shaft?.turns ?? null,
             ratio:
@@ -162,12 +163,13 @@ function shortened(name: string): string {
 
 function extent({ name, size, ratio, note }: LabelWords): Pick<LabelWanted, 'width' | 'height' | 'firstLine'> {
   const width = Math.max(
-    name.length * NAME_LETTER,
+    ...name.map((line) => line.length * NAME_LETTER),
     size.length * FIGURE,
     (ratio.length + 2.4) * FIGURE,
     (note?.length ?? 0) * NOTE_LETTER,
   )
-  return { width, height: LINE * (note === null ? 3 : 4), firstLine: LINE }
+  const firstLine = LINE * name.length
+  return { width, height: firstLine + LINE * (note === null ? 2 : 3), firstLine }
 }
 
 const NO_ENDS: readonly EndLabel[] = []
@@ -215,30 +217,33 @@ function Label({
 }) {
   const { left, top, width, anchor } = label
   const x = anchor === 'start' ? left : anchor === 'end' ? left + width : left + width / 2
+  const named = words.name.length
   const line = (n: number) => top + LINE * n + 14
   const ratioWidth = words.ratio.length * FIGURE + 20
   const ratioLeft = anchor === 'start' ? x : anchor === 'end' ? x - ratioWidth : x - ratioWidth / 2
   return (
     <g className={styles['label']} data-selected={selected} textAnchor={anchor}>
-      <text className={styles['name']} x={x} y={line(0)}>
-        {words.name}
-      </text>
+      {words.name.map((part, i) => (
+        <text className={styles['name']} x={x} y={line(i)} key={i}>
+          {part}
+        </text>
+      ))}
       {!label.short && (
         <>
-          <text className={styles['figure']} x={x} y={line(1)}>
+          <text className={styles['figure']} x={x} y={line(named)}>
             {words.size}
           </text>
-          {words.turn !== null && <TurnMark turn={words.turn} size={16} x={ratioLeft} y={line(2) - 13} />}
+          {words.turn !== null && <TurnMark turn={words.turn} size={16} x={ratioLeft} y={line(named + 1) - 13} />}
           <text
             className={styles['figure']}
             x={words.turn === null ? x : ratioLeft + 20}
-            y={line(2)}
+            y={line(named + 1)}
             textAnchor={words.turn === null ? anchor : 'start'}
           >
             {words.ratio}
           </text>
           {words.note !== null && (
-            <text className={styles['noteLine']} x={x} y={line(3)}>
+            <text className={styles['noteLine']} x={x} y={line(named + 2)}>
               {words.note}
             </text>
           )}
