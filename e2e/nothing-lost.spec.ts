@@ -1,3 +1,4 @@
+import type { Page } from '@playwright/test'
 import { address, expect, test } from './support/emery.ts'
 
 test.describe('with the server away', () => {
@@ -24,6 +25,26 @@ test.describe('with the server away', () => {
     await expect(page.getByText('27 teeth')).toBeVisible()
     await emery.saved()
     await page.reload()
+    await expect(page.getByText('27 teeth')).toBeVisible()
+  })
+
+  test('a drive’s changes are sent from any screen', async ({ emery, page, context }) => {
+    await emery.openCopy('linnet-toothed')
+    const own = new URL(page.url()).pathname
+    await context.route('**/api/drives/*', (route) =>
+      route.request().method() === 'PUT' ? route.abort() : route.continue(),
+    )
+    await emery.pulley('Alternator').click()
+    await page.getByRole('spinbutton', { name: 'Teeth' }).fill('27')
+    await expect(page.getByText('server not responding; saved in this browser')).toBeVisible()
+
+    await page.goto('about:blank')
+    await emery.open('/shelf')
+    await page.getByText(/waiting for the server/).click({ timeout: 30_000 })
+    await expect(page.getByText('Drive changed')).toBeVisible()
+    await context.unroute('**/api/drives/*')
+    await expect(page.getByText(/waiting for the server/)).toBeHidden({ timeout: 30_000 })
+    await emery.open(own)
     await expect(page.getByText('27 teeth')).toBeVisible()
   })
 
@@ -139,6 +160,27 @@ test.describe('with the server away', () => {
     await page.getByRole('button', { name: 'Try again' }).click()
     await expect(page.getByRole('heading', { name: 'Rules' })).toBeVisible()
   })
+})
+
+test('what one tab saves the other shows, and nobody is in conflict with themselves', async ({
+  emery,
+  page,
+  context,
+}) => {
+  await emery.openCopy('linnet-toothed')
+  const other = await context.newPage()
+  await other.goto(page.url())
+  const teethIn = (of: Page) => of.getByRole('spinbutton', { name: 'Teeth' })
+  await emery.pulley('Alternator').click()
+  await teethIn(page).fill('27')
+  await emery.saved()
+  await expect(other.getByText('27 teeth')).toBeVisible()
+  // Changed there, it stands on top of what this tab has saved.
+  await other.getByRole('button', { name: /^Alternator,/ }).click()
+  await teethIn(other).fill('28')
+  await expect(page.getByText('28 teeth')).toBeVisible()
+  await expect(other.getByText('saved', { exact: false }).first()).toBeVisible()
+  await other.close()
 })
 
 test.describe('with someone else at the same drive', () => {

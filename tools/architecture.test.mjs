@@ -71,3 +71,11 @@ test('a nominal figure stands in the table of its room, not beside the function 
     )
   expect(beside).toEqual([])
 })
+
+test('no file is longer than a person reads at once', () => {
+  const long = tracked
+    .filter((file) => /\.(ts|tsx|mjs|js|cjs|css)$/.test(file))
+    .map((file) => ({ file, lines: readFileSync(join(ROOT, file), 'utf8').split('\n').length - 1 }))
+    .filter(({ lines }) => lines > 400)
+  expect(long).toEqual([])
+})

@@ -1,10 +1,11 @@
 import { useQueryClient, type QueryClient } from '@tanstack/react-query'
 import { App, Button, Popconfirm } from 'antd'
 import dayjs from 'dayjs'
-import { useEffect, useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import { Link } from 'react-router'
 import { RequestFailure } from '../api/client.ts'
 import { sendWaitingWrites, waitingWrites } from '../api/write.ts'
+import { sendUnsavedDrive } from '../bench/send-unsaved-drive.ts'
 import { drivesWithUnsaved } from '../bench/store/unsaved-shelf.ts'
 import { sendJobEdit, waitingJobEdits } from '../jobs/job-outbox.ts'
 import { jobsKey } from '../jobs/jobs-api.ts'
@@ -31,7 +32,7 @@ interface Listed {
 
 /**
  * Sends what an earlier visit, or another screen, left unsent, and lists what of it waits. The screen a change was made on need not be
- * open for it; only a drive is sent from its own bench, where its versions meet.
+ * open for it. A drive that someone else has changed meanwhile waits for its bench, where one chooses.
  */
 export function WaitingChanges() {
   const queries = useQueryClient()
@@ -39,6 +40,8 @@ export function WaitingChanges() {
   const person = usePreferences((state) => state.person)
   const [waiting, setWaiting] = useState<readonly Listed[]>([])
   const [littleRoom, setLittleRoom] = useState(false)
+  /** Drives that someone else has changed meanwhile: their bench asks which is to stand. */
+  const conflicts = useRef(new Set<string>())
   useEffect(() => {
     let stopped = false
     let busy = false
@@ -47,9 +50,9 @@ export function WaitingChanges() {
       if (busy || stopped) return
       busy = true
       try {
-        setWaiting(await listed(person))
-        await sendAll(queries, person, refused)
-        setWaiting(await listed(person))
+        setWaiting(await listed(person, conflicts.current))
+        await sendAll(queries, person, { refused, conflicts: conflicts.current })
+        setWaiting(await listed(person, conflicts.current))
         setLittleRoom(await hasLittleRoom())
       } finally {
         busy = false
@@ -106,12 +109,17 @@ export function WaitingChanges() {
 const isOld = ({ madeAt }: { readonly madeAt: number }) => Date.now() - madeAt > OWN_MS
 
 /** What waits and is not on its way from an open screen. */
-async function listed(person: string): Promise<readonly Listed[]> {
+async function listed(person: string, conflicts: ReadonlySet<string>): Promise<readonly Listed[]> {
   const jobs = (await waitingJobEdits(person)).filter(isOld)
   const writes = (await waitingWrites(person)).filter(isOld)
   const drives = drivesWithUnsaved(person, OWN_MS)
   return [
-    ...drives.map((id) => ({ id, words: 'Drive changed: open it to send that', madeAt: null, to: `/drives/${id}` })),
+    ...drives.map((id) => ({
+      id,
+      words: conflicts.has(id) ? 'Drive changed, and by someone else too. Open it and choose' : 'Drive changed',
+      madeAt: null,
+      to: `/drives/${id}`,
+    })),
     ...jobs.map(({ id, madeAt, change: { driveId } }) => ({
       id,
       words: 'Job changed',
@@ -125,8 +133,14 @@ async function listed(person: string): Promise<readonly Listed[]> {
 async function sendAll(
   queries: QueryClient,
   person: string,
-  refused: (words: string, reason: Error) => void,
+  { refused, conflicts }: { readonly refused: (words: string, reason: Error) => void; readonly conflicts: Set<string> },
 ): Promise<void> {
+  let sent = 0
+  for (const drive of drivesWithUnsaved(person, OWN_MS).filter((id) => !conflicts.has(id))) {
+    const became = await sendUnsavedDrive(drive, person)
+    if (became === 'sent') sent++
+    if (became === 'in conflict') conflicts.add(drive)
+  }
   for (const each of (await waitingJobEdits(person)).filter(isOld))
     try {
       await sendJobEdit(queries, each)
@@ -136,7 +150,6 @@ async function sendAll(
       if (reason.away) return
       refused('a change to a job', reason)
     }
-  let sent = 0
   await sendWaitingWrites((await waitingWrites(person)).filter(isOld), ({ change }, refusal) => {
     if (refusal === null) sent++
     else refused(writeWords(change).toLowerCase(), refusal)

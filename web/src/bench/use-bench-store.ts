@@ -6,7 +6,13 @@ import { driveKeys, saveDrive } from '../drives/drives-api.ts'
 import { usePreferences } from '../ui/preferences.ts'
 import { createBenchStore, type BenchState, type BenchStore } from './store/bench-store.ts'
 import { Saver, type SaveState } from './store/saver.ts'
+import { OtherTabs } from './store/other-tabs.ts'
 import { browserShelf } from './store/unsaved-shelf.ts'
+
+interface OwnBench extends OpenBench {
+  /** Tells the other tabs what this one has saved. */
+  readonly onSaved: { tell: (saved: DriveRecord) => void }
+}
 
 export interface OpenBench {
   readonly store: BenchStore
@@ -17,14 +23,23 @@ export interface OpenBench {
 export function useBenchStore(record: DriveRecord): { readonly open: OpenBench; readonly saveState: SaveState } {
   const queries = useQueryClient()
   const [saveState, setSaveState] = useState<SaveState>({ is: 'saved', at: record.updatedAt })
-  const open = useRef<OpenBench | null>(null)
+  const open = useRef<OwnBench | null>(null)
   open.current ??= openBench(record, setSaveState)
-  const { store, saver } = open.current
+  const { store, saver, onSaved } = open.current
 
   useEffect(() => {
     const left = saver.resume()
     if (left !== null) store.getState().replace('changes from an earlier session', left)
+    let following = false
+    const tabs = new OtherTabs(record.id, (saved) => {
+      if (!saver.follow(saved)) return
+      following = true
+      store.getState().replace('changed in another tab', saved.document)
+      following = false
+    })
+    onSaved.tell = (saved) => tabs.tellSaved(saved)
     const unsubscribe = store.subscribe((now, before) => {
+      if (following) return
       const inGesture = now.gesture !== null
       const settled = before.gesture !== null && !inGesture
       const documentBefore = settled ? before.gesture.before : before.drive
@@ -34,11 +49,12 @@ export function useBenchStore(record: DriveRecord): { readonly open: OpenBench; 
     window.addEventListener('online', online)
     return () => {
       unsubscribe()
+      tabs.close()
       window.removeEventListener('online', online)
       saver.stop()
       void queries.invalidateQueries({ queryKey: driveKeys.lists })
     }
-  }, [store, saver, queries])
+  }, [store, saver, onSaved, queries, record.id])
 
   const atRisk = saveState.is === 'away' && !saveState.kept
   useEffect(() => {
@@ -51,18 +67,23 @@ export function useBenchStore(record: DriveRecord): { readonly open: OpenBench; 
   return { open: open.current, saveState }
 }
 
-function openBench(record: DriveRecord, onState: (state: SaveState) => void): OpenBench {
+function openBench(record: DriveRecord, onState: (state: SaveState) => void): OwnBench {
+  const onSaved: OwnBench['onSaved'] = { tell: () => undefined }
   const store = createBenchStore(record.document)
   const saver = new Saver(
     {
-      send: (save) => saveDrive(record.id, save),
+      send: async (save) => {
+        const saved = await saveDrive(record.id, save)
+        onSaved.tell(saved)
+        return saved
+      },
       shelf: browserShelf(record.id, { person: usePreferences.getState().person }),
       newId,
       onState,
     },
     record,
   )
-  return { store, saver }
+  return { store, saver, onSaved }
 }
 
 /** What led from one state to the next, in the words of the step that did or undid it. */

@@ -98,6 +98,19 @@ test('changes in quick succession are one save', async () => {
   expect(shelf.value).toBeNull()
 })
 
+test('what another tab has saved is gone on from, unless something of this page’s own is unsaved', async () => {
+  const saver = newSaver()
+  expect(saver.follow({ version: 1, updatedAt: 'then' })).toBe(false)
+  server.version = 4
+  expect(saver.follow({ version: 4, updatedAt: 'then' })).toBe(true)
+  expect(saver.state).toEqual({ is: 'saved', at: 'then' })
+  saver.changed(named('mine'))
+  expect(saver.follow({ version: 5, updatedAt: 'later' })).toBe(false)
+  await pass(QUIET_MS)
+  expect(server.requests.map(({ basedOn }) => basedOn)).toEqual([4])
+  expect(saver.state.is).toBe('saved')
+})
+
 test('a change during a save follows it, on top of it', async () => {
   const saver = newSaver()
   saver.changed(named('first'))

@@ -99,6 +99,14 @@ export class Saver {
     if (this.pending !== null || this.sent !== null) this.schedule(0)
   }
 
+  /** Goes on from a version that another tab has saved; false while something of this page's own is unsaved. */
+  follow({ version, updatedAt }: Pick<DriveRecord, 'version' | 'updatedAt'>): boolean {
+    if (this.state.is !== 'saved' || version <= this.version) return false
+    this.version = version
+    this.tell({ is: 'saved', at: updatedAt })
+    return true
+  }
+
   /** Ends a conflict: this document stands on the version that is there now. */
   resolve(current: Pick<DriveRecord, 'version' | 'updatedAt'>, document: CheckedDrive | null): void {
     this.version = current.version
