@@ -125,7 +125,7 @@ test.describe('with the server away', () => {
   test('a picture outlives the page and is kept once, though its answer was lost', async ({ emery, page, context }) => {
     const pictures = async () =>
       ((await (await page.request.get(`${address()}/api/photos?from=0`)).json()) as { photos: unknown[] }).photos.length
-    await emery.openCopy('ketch-main')
+    await emery.openCopy('ketch-main', 'measure')
     const before = await pictures()
     await context.route('**/api/photos', async (route) => {
       await route.fetch()

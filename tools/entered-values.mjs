@@ -1,12 +1,11 @@
 /**
  * How each value of the drive document gets there. Whatever changes an answer can be entered where the answer stands, so every leaf of
- * the schema has the field that sets it, or the reason why nobody types it; `missing` says what has no field yet. The first pattern
+ * the schema has the field that sets it, or the reason why nobody types it. The first pattern
  * that matches a leaf counts; `*` is one name, `**` any number of them.
  */
 const ADJUSTER_FIELDS = 'web/src/measure/adjuster-panel.tsx'
 const field = (label, file) => ({ label, file })
 const because = (reason) => ({ reason })
-const missing = (what) => ({ missing: what })
 
 export const ENTERED = [
   // What Emery writes itself.
@@ -38,11 +37,11 @@ export const ENTERED = [
 
   // Engine and use.
   ['name', field('Name of the drive', 'web/src/start/new-drive-screen.tsx')],
-  ['notes', missing('notes of a drive')],
+  ['notes', field('Notes of the drive', 'web/src/measure/drive-notes.tsx')],
   ['engine.crankTurns', field('The crank turns', 'web/src/start/new-drive-screen.tsx')],
   ['engine.*Rpm', field('Idle', 'web/src/speeds/engine-speeds.tsx')],
-  ['engine.cylinders', missing('cylinders')],
-  ['engine.strokes', missing('strokes')],
+  ['engine.cylinders', field('Cylinders', 'web/src/speeds/engine-speeds.tsx')],
+  ['engine.strokes', field('Strokes', 'web/src/speeds/engine-speeds.tsx')],
   ['use', field('Vehicle use', 'web/src/speeds/engine-speeds.tsx')],
 
   // Shafts.
@@ -62,10 +61,10 @@ export const ENTERED = [
   ['shafts[].minWrap', field('Least wrap', 'web/src/tension/loads.tsx')],
   ['shafts[].load.*[]', field('Heavy, N·m', 'web/src/tension/loads.tsx')],
   ['shafts[].rating.*', field('Rated current', 'web/src/tension/loads.tsx')],
-  ['shafts[].inertia', missing('inertia of a part')],
-  ['shafts[].clutch', missing('clutch of a part')],
-  ['shafts[].hubDepth', missing('depth of a pulley on its shaft')],
-  ['shafts[].marks.*', missing('marks of a tensioner without geometry')],
+  ['shafts[].inertia', field('Inertia', 'web/src/tension/loads.tsx')],
+  ['shafts[].clutch', field('Its pulley', 'web/src/tension/loads.tsx')],
+  ['shafts[].hubDepth', field('Hub behind the shaft’s end', 'web/src/bench/panels/pulley-card.tsx')],
+  ['shafts[].marks.*', field('New belt', 'web/src/measure/pointer-marks.tsx')],
 
   // Pulleys.
   ['pulleys[].diameter', field('Diameter', 'web/src/bench/panels/pulley-card.tsx')],
@@ -93,7 +92,9 @@ export const ENTERED = [
   ['belts[].route[].groove', because('Set by the moves of an alignment.')],
   ['belts[].material', field('Material', 'web/src/route/belt-fields.tsx')],
   ['belts[].condition', field('Belt faces', 'web/src/tension/grip-map.tsx')],
-  ['belts[].installTension', missing('tension the vehicle’s book asks for')],
+  ['belts[].installTension', field('as its setting', 'web/src/tension/set/answer.tsx')],
+  ['belts[].book.page', field('Book and page', 'web/src/tension/set/book-tension.tsx')],
+  ['belts[].book.*', field('Used belt, N', 'web/src/tension/set/book-tension.tsx')],
 
   // Adjusters.
   ['adjusters[].shaft', field('Part it moves', ADJUSTER_FIELDS)],
@@ -101,7 +102,7 @@ export const ENTERED = [
   ['adjusters[].pivot.*', field('Pivot', 'web/src/measure/adjuster-panel.tsx')],
   ['adjusters[].lug.*', field('Lug', 'web/src/measure/adjuster-panel.tsx')],
   ['adjusters[].anchor.*', field('Anchor', 'web/src/measure/adjuster-panel.tsx')],
-  ['adjusters[].marks.*', missing('pointer marks of a tensioner')],
+  ['adjusters[].marks.*', field('New belt', 'web/src/measure/pointer-marks.tsx')],
   ['adjusters[].perTurn', field('One turn gives', 'web/src/tension/set/answer.tsx')],
   ['adjusters[].armLength', field('Arm, pivot to centre', 'core/src/adjusters/spring-arm.ts')],
   ['adjusters[].angleReleased', field('Slack end, °', 'core/src/adjusters/spring-arm.ts')],
@@ -123,7 +124,7 @@ export const ENTERED = [
   // Readings.
   ['readings[].*', field('Method', 'web/src/measure/pulley-readings.tsx')],
   ['lengths[].leftOut', field('Include', 'web/src/length/how-we-know.tsx')],
-  ['lengths[].lay', missing('how an aid lay')],
+  ['lengths[].lay', field('How it lay', 'web/src/length/aid-fields.tsx')],
   ['lengths[].line', field('How it was measured', 'web/src/length/old-belt-fields.tsx')],
   ['lengths[].pin', field('Diameter of each pin', 'web/src/length/old-belt-fields.tsx')],
   ['lengths[].outcome', field('Result', 'web/src/length/trial-fields.tsx')],

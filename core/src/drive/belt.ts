@@ -21,6 +21,12 @@ const routeEntrySchema = record({
 export const CONSTRUCTIONS = ['single', 'double-sided', 'elastic'] as const
 export type Construction = (typeof CONSTRUCTIONS)[number]
 
+const bookTension = (of: string) =>
+  quantity('N', `Static tension the vehicle’s book asks for with ${of}, for one belt of its set.`, {
+    min: 1,
+    max: 20000,
+  })
+
 export const beltSchema = record({
   id: identifier('The name of this belt within the document.'),
   name: text('What the mechanic calls it.', 80),
@@ -47,6 +53,11 @@ export const beltSchema = record({
     .nullable()
     .meta({ fallback: 'null' })
     .optional(),
+  book: record({
+    used: bookTension('a used belt, or one that has run in').optional(),
+    new: bookTension('a new belt').optional(),
+    page: text('Where it stands: book and page.', 80).optional(),
+  }).optional(),
   adjuster: identifier('The adjuster that takes up this belt; null for fixed centres.').nullable(),
   condition: choice(['dry', 'wet', 'glazed', 'oily', 'worn'], 'State of the belt’s faces.')
     .meta({ fallback: 'dry' })

@@ -32,6 +32,42 @@ export function describeChanges(
 /** mm. Places nearer than this are the same place. */
 const SAME_PLACE_MM = 0.05
 
+const SHAFT_FACTS = {
+  load: 'load',
+  rating: 'plate',
+  maxSideLoad: 'bearing limit',
+  minWrap: 'least wrap',
+  inertia: 'inertia',
+  clutch: 'clutch',
+  hubDepth: 'depth of its hub',
+  marks: 'marks',
+  moves: 'allowed moves',
+} as const
+
+const BELT_FACTS = {
+  material: 'material',
+  construction: 'construction',
+  book: 'tension in the book',
+} as const
+
+/** Tells of each fact whether it was entered, changed or taken away. */
+function sayFacts<Part extends object>(
+  was: Part,
+  is: Part,
+  facts: Readonly<Partial<Record<keyof Part, string>>>,
+  say: (words: string) => void,
+): void {
+  for (const [key, words] of Object.entries(facts) as [keyof Part, string][]) {
+    const [before, after] = [
+      JSON.stringify(was[key]) as string | undefined,
+      JSON.stringify(is[key]) as string | undefined,
+    ]
+    // Where a number was and is, its own line says by how much.
+    if (before === after || (key === 'z' && before !== undefined && after !== undefined)) continue
+    say(`${words} ${before === undefined ? 'entered' : after === undefined ? 'not known any more' : 'changed'}`)
+  }
+}
+
 class Comparison {
   constructor(
     private readonly before: DriveDocument,
@@ -80,6 +116,7 @@ class Comparison {
         if (was.maxRpm !== is.maxRpm) say(`made for ${rpmOrRule(is.maxRpm)}`)
         if (was.bladeDiameter !== is.bladeDiameter)
           say(is.bladeDiameter === undefined ? 'blades not known' : `blades ${this.text(is.bladeDiameter)} across`)
+        sayFacts(was, is, SHAFT_FACTS, say)
         const [a, b] = [placeOf(was), placeOf(is)]
         if (a === undefined && b !== undefined) say('got its place')
         else if (a !== undefined && b === undefined) say('lost its place')
@@ -103,8 +140,9 @@ class Comparison {
       if ((was.face === 'ribbed' || was.face === 'vee') && (is.face === 'ribbed' || is.face === 'vee')) {
         if (was.grooves !== is.grooves) say(`grooves ${was.grooves} → ${is.grooves}`)
       }
-      if ((was.z ?? 0) !== (is.z ?? 0))
-        say(`moved along its shaft by ${this.text(Math.abs((is.z ?? 0) - (was.z ?? 0)))}`)
+      if (was.z !== undefined && is.z !== undefined && was.z !== is.z)
+        say(`moved along its shaft by ${this.text(Math.abs(is.z - was.z))}`)
+      sayFacts(was, is, { z: 'depth', width: 'width', flange: 'flange' }, say)
     })
   }
 
@@ -120,6 +158,9 @@ class Comparison {
         const tension = (n: number | null | undefined) => (n == null ? 'not known' : `${Math.round(n)} N`)
         if ((was.installTension ?? null) !== (is.installTension ?? null))
           say(`setting ${tension(was.installTension)} → ${tension(is.installTension)}`)
+        if (was.name !== is.name) say(`renamed from ${was.name}`)
+        if ((was.count ?? 1) !== (is.count ?? 1)) say(`${is.count ?? 1} side by side`)
+        sayFacts(was, is, BELT_FACTS, say)
         if (was.condition !== is.condition) say(`its faces are ${is.condition ?? 'dry'} now`)
         if (JSON.stringify(was.runIn) !== JSON.stringify(is.runIn)) say('continued its run-in')
         if (was.adjuster !== is.adjuster)

@@ -15,10 +15,11 @@ import {
   setRoute,
   unplaceShaft,
 } from './edits-parts.ts'
+import { setEngineFact, setShaftFact } from './edits-facts.ts'
 import { addBelt, addPart, addPulley, freshId, newDrive } from './new-drive.ts'
 import { setDiameter } from '../testing/drives.ts'
 import { beginRunIn } from '../tension/run-in.ts'
-import { setBeltCondition, setInstallTension } from '../tension/setting.ts'
+import { setBeltCondition, setBook, setInstallTension } from '../tension/setting.ts'
 import { keepTensionReading } from '../tension/tension-readings.ts'
 import { setBeltLength, setDriveName } from './edits.ts'
 
@@ -74,7 +75,22 @@ describe('edits of parts keep the document whole, and are told in words', () => 
     [
       'a belt of another kind, which has no length yet',
       [setBeltKind('main', { name: 'Fan belt', section: 'V13', ribs: 6, count: 2 })],
-      ['Fan belt: PK with 6 → V13 with 1, length 1681 mm → not known.'],
+      ['Fan belt: PK with 6 → V13 with 1, length 1681 mm → not known, renamed from Main belt, 2 side by side.'],
+    ],
+    [
+      'what is said of a part and its belt',
+      [setShaftFact('ps', 'clutch', 'one-way'), setShaftFact('ps', 'hubDepth', 0.5), setBook('main', 'used', 690)],
+      ['ps: clutch entered, depth of its hub entered.', 'Main belt: tension in the book entered.'],
+    ],
+    [
+      'said, and taken back',
+      [
+        setEngineFact('cylinders', 4),
+        setEngineFact('cylinders', null),
+        setShaftFact('ps', 'clutch', 'decoupler'),
+        setShaftFact('ps', 'clutch', null),
+      ],
+      [],
     ],
     ['a belt less', [removeBelt('main')], ['Main belt was removed.']],
     ['fixed centres', [setBeltAdjuster('main', null)], ['Main belt: runs on fixed centres.']],

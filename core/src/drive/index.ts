@@ -25,6 +25,7 @@ export {
   setRoute,
   unplaceShaft,
 } from './edits-parts.ts'
+export { setEngineFact, setNotes, setShaftFact } from './edits-facts.ts'
 export {
   type DriveDraft,
   type DriveEdit,
@@ -40,6 +41,8 @@ export { type Engine, type Turn, TURN_WORDS } from './engine.ts'
 export { driveJsonSchema } from './json-schema.ts'
 export {
   type Aid,
+  AID_LAY,
+  type AidLay,
   AIDS,
   BELT_LINES,
   type BeltLine,

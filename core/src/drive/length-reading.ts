@@ -21,6 +21,7 @@ const everyLengthReading = {
 
 /** How something laid round lies in grooves: on their bottom, held by their flanks, or on the rims. */
 export const AID_LAY = ['groove', 'flanks', 'rims'] as const
+export type AidLay = (typeof AID_LAY)[number]
 
 const length = (description: string) => quantity('mm', description, { min: 50, max: 20000 })
 

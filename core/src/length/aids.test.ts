@@ -28,6 +28,7 @@ const V_TWO = beltOf(
   ),
 )
 const reading = 1000
+const rad = (deg: number) => (deg * Math.PI) / 180
 const correctionOf = (belt: SettledBelt, laid: Parameters<typeof measureOnDrive>[1]) =>
   measureOnDrive(belt, laid, 0)?.correction ?? NaN
 
@@ -36,6 +37,34 @@ describe('round two equal pulleys the correction is a circle’s', () => {
   test.each([
     ['strap of 2 mm on the rims', TWO, { aid: 'strap', thickness: 2, reading }, -2 * Math.PI * 1],
     ['string of 2 mm in the grooves', TWO, { aid: 'string', thickness: 2, reading }, 2 * Math.PI * (2.9 - 1)],
+    // Its centre q/(2·sin 20°) above where the flanks meet, 3.56/(2·tan 20°) below the rims; the bottom is higher.
+    [
+      'string of 2 mm held by the flanks',
+      TWO,
+      { aid: 'string', thickness: 2, reading, lay: 'flanks' },
+      2 * Math.PI * (2.9 - 1),
+    ],
+    // 3 mm of string find the flanks before the bottom: 3/(2·sin 20°) − 3.56/(2·tan 20°) = −0.505 mm.
+    [
+      'string of 3 mm held by the flanks',
+      TWO,
+      { aid: 'string', thickness: 3, reading, lay: 'flanks' },
+      -2 * Math.PI * (3 / (2 * Math.sin(rad(20))) - 3.56 / (2 * Math.tan(rad(20)))),
+    ],
+    ['string of 2 mm on the rims', TWO, { aid: 'string', thickness: 2, reading, lay: 'rims' }, -2 * Math.PI * 1],
+    // 10/(2·sin 18°) − 13/(2·tan 18°) = −3.8246 mm; 14 mm are too thick for 13 mm of groove: √(14² − 13²)/2 above the edges.
+    [
+      'rope of 10 mm in a V groove',
+      V_TWO,
+      { aid: 'rope', thickness: 10, reading, lay: 'flanks' },
+      -2 * Math.PI * (10 / (2 * Math.sin(rad(18))) - 13 / (2 * Math.tan(rad(18)))),
+    ],
+    [
+      'rope of 14 mm on a V groove’s edges',
+      V_TWO,
+      { aid: 'rope', thickness: 14, reading, lay: 'flanks' },
+      -Math.PI * Math.sqrt(14 ** 2 - 13 ** 2),
+    ],
     ['rope of 6 mm on the rims', TWO, { aid: 'rope', thickness: 6, reading }, -2 * Math.PI * 3],
     [
       'a string too thick for the groove lies on the rims',

@@ -257,13 +257,14 @@ class Work {
 
   private measuredAid(reading: LengthReading): (readonly [string, AidMeasured])[] {
     if (reading.how !== 'aid') return []
-    const { aid, thickness, value, half, stretch, u, backTurns } = reading
+    const { aid, thickness, value, half, stretch, lay, u, backTurns } = reading
     const laid = {
       aid,
       thickness,
       reading: value,
       ...(half === undefined ? {} : { half }),
       ...(stretch === undefined ? {} : { stretch }),
+      ...(lay === undefined ? {} : { lay }),
     }
     const measured = measureOnDrive(this.settled, laid, u) ?? measureAlone(this.settled.belt.section, laid, backTurns)
     return [[reading.id, measured]]

@@ -46,6 +46,8 @@ export {
   type ReadTension,
   setBeltCondition,
   setInstallTension,
+  bookSetting,
+  setBook,
   settingFor,
   setTurnGives,
   tensionOf,

@@ -11,7 +11,17 @@ import { NOMINAL_RULES } from '../rules/rules.ts'
 import { grooveWear, meshPitch, rideVerdict } from './groove-wear.ts'
 import { pluckFrequency } from './hand-checks.ts'
 import { beginRunIn, dropRunIn, noteRunIn, runInsDue, runInStep } from './run-in.ts'
-import { fingerFromScale, moveForTension, setInstallTension, setTurnGives, tensionOf, turnWords } from './setting.ts'
+import {
+  fingerFromScale,
+  moveForTension,
+  setBook,
+  setInstallTension,
+  setTurnGives,
+  settingFor,
+  tensionOf,
+  turnWords,
+} from './setting.ts'
+import { staticSetting } from './span-tensions.ts'
 import { springTorque } from './span-tensions.ts'
 import {
   keepTensionReading,
@@ -214,6 +224,17 @@ describe('how far to go', () => {
 
   test('a setting is kept', () => {
     expect(changed(pair(), setInstallTension('belt', 320)).belts[0]?.installTension).toBe(320)
+  })
+
+  test('what the vehicle’s book asks for goes before the nominal figure, each age by its own', () => {
+    const told = changed(pair(), setBook('belt', 'used', 260)).belts[0]
+    if (told === undefined) throw new Error('no belt')
+    expect(settingFor(told, 'used')).toBe(260)
+    expect(settingFor(told, 'run in')).toBe(260)
+    // What the book does not say of a new belt is not made up from what it says of a used one.
+    expect(settingFor(told, 'new')).toBe(settingFor({ ...told, book: undefined }, 'new'))
+    expect(staticSetting({ ...told, installTension: null })).toEqual({ tension: 260, restsOn: 'book' })
+    expect(staticSetting({ ...told, installTension: 300 })).toEqual({ tension: 300, restsOn: 'set' })
   })
 })
 

@@ -17,9 +17,30 @@ import { tensionFromPluck, tensionFromPress, type CheckedSpan } from './hand-che
 export const BELT_AGES = ['new', 'run in', 'used'] as const
 export type BeltAge = (typeof BELT_AGES)[number]
 
-/** Static tension to set, N for one belt of its set (nominal). */
-export function settingFor({ section, ribs }: Pick<Belt, 'section' | 'ribs'>, age: BeltAge): number {
-  return USED_SETTING[section] * ribsOf(section, ribs) * AGE_SHARE[age]
+/** Static tension to set, N for one belt of its set: what the vehicle's book asks for, else nominal. */
+export function settingFor(belt: Pick<Belt, 'section' | 'ribs' | 'book'>, age: BeltAge): number {
+  return bookSetting(belt, age) ?? USED_SETTING[belt.section] * ribsOf(belt.section, belt.ribs) * AGE_SHARE[age]
+}
+
+/** What the vehicle's book asks for, N for one belt of its set; null where nobody has read it. A belt that has run in is set as a used one. */
+export function bookSetting({ book }: Pick<Belt, 'book'>, age: BeltAge): number | null {
+  return (age === 'new' ? book?.new : book?.used) ?? null
+}
+
+/** Keeps what the vehicle's book says of a belt's tension; null for what it does not say. */
+export function setBook<Key extends keyof NonNullable<Belt['book']>>(
+  beltId: string,
+  key: Key,
+  value: NonNullable<Belt['book']>[Key] | null,
+): DriveEdit {
+  return (draft) => {
+    const belt = draft.belts.find(({ id }) => id === beltId)
+    if (belt === undefined) return
+    const { [key]: _, ...rest } = belt.book ?? {}
+    const book = value == null || value === '' ? rest : { ...rest, [key]: value }
+    if (Object.keys(book).length === 0) delete belt.book
+    else belt.book = book
+  }
 }
 
 /** How a span's tension was read by hand. */

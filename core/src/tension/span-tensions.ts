@@ -16,12 +16,13 @@ import type { LoadKnown } from './part-loads.ts'
 
 const MM_PER_M = 1000
 
-/** The static tension of a belt set by hand, N for one belt of its set, and whether it is the nominal one. */
-export function staticSetting(belt: Pick<Belt, 'section' | 'ribs' | 'installTension'>): {
+/** The static tension of a belt set by hand, N for one belt of its set, and what that rests on: what it was set to, what the book asks for, or the nominal one. */
+export function staticSetting(belt: Pick<Belt, 'section' | 'ribs' | 'installTension' | 'book'>): {
   readonly tension: number
-  readonly restsOn: 'set' | 'nominal'
+  readonly restsOn: 'set' | 'book' | 'nominal'
 } {
   if (belt.installTension != null) return { tension: belt.installTension, restsOn: 'set' }
+  if (belt.book?.used !== undefined) return { tension: belt.book.used, restsOn: 'book' }
   return { tension: USED_SETTING[belt.section] * ribsOf(belt.section, belt.ribs), restsOn: 'nominal' }
 }
 
@@ -35,7 +36,7 @@ export type TensionSource =
       /** Nobody has read the spring or where its arm stands: nothing can be said of the grip. */
       readonly assumed: boolean
     }
-  | { readonly of: 'strain' | 'set' | 'nominal'; readonly tension: number }
+  | { readonly of: 'strain' | 'set' | 'book' | 'nominal'; readonly tension: number }
 
 export interface PulleyLoad {
   readonly pulley: string

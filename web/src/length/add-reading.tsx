@@ -54,6 +54,7 @@ export function AddReading({ belt, answer, kind, onKind, onClose }: AddReadingPr
     u: 0,
     stretch: AID_FIGURES.strap.stretch,
     backTurns: 0,
+    lay: null,
   })
   const [label, setLabel] = useState<LabelDraft>({ text: '', picked: 0 })
   const [oldBelt, setOldBelt] = useState<OldBeltDraft>({ line: 'back', value: null, pin: 20 })

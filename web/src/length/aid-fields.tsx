@@ -1,6 +1,7 @@
 import { Checkbox, InputNumber, Select, Slider } from 'antd'
-import { AIDS, type Aid } from '@emery/core/drive'
+import { AID_LAY, AIDS, type Aid, type AidLay } from '@emery/core/drive'
 import { AID_FIGURES, measureAlone, measureOnDrive, travelWords } from '@emery/core/length'
+import { sectionFigures } from '@emery/core/sections'
 import { MM_PER_INCH, type Mm } from '@emery/core/units'
 import { Caution } from '../ui/caution.tsx'
 import { ReadingField } from '../ui/reading-field.tsx'
@@ -20,6 +21,12 @@ const AID_WORDS: Readonly<Record<Aid, string>> = {
   oldbelt: 'the old belt, cut, along its back',
 }
 
+const LAY_WORDS: Readonly<Record<AidLay, string>> = {
+  groove: 'on the bottom of the grooves',
+  flanks: 'between the flanks, not on the bottom',
+  rims: 'on the rims',
+}
+
 /** How far out the usual guess would be: the reading and an inch. */
 function anInchAdded(read: Mm, stated: Mm, text: (mm: Mm) => string): string {
   const out = read + MM_PER_INCH - stated
@@ -29,11 +36,12 @@ function anInchAdded(read: Mm, stated: Mm, text: (mm: Mm) => string): string {
 /** Something laid along the route in the belt's place. */
 export function AidFields({ draft, onChange, belt, section, reach }: FieldsProps<AidDraft>) {
   const lengths = useLengths()
-  const { aid, thickness, value, half, u, stretch, backTurns } = draft
+  const { aid, thickness, value, half, u, stretch, backTurns, lay } = draft
   const measured = belt.path.ok
-  const laid = { aid, thickness, reading: value ?? 0, half, stretch }
+  const laid = { aid, thickness, reading: value ?? 0, half, stretch, ...(lay === null ? {} : { lay }) }
   const result = value === null ? null : (measureOnDrive(belt, laid, u) ?? measureAlone(section, laid, backTurns))
   const sinks = aid === 'string' || aid === 'wire'
+  const isRound = sinks || aid === 'rope'
   return (
     <>
       <ul className={styles['howTo']}>
@@ -69,6 +77,21 @@ export function AidFields({ draft, onChange, belt, section, reach }: FieldsProps
               return { ok: true }
             }}
           />
+        )}
+        {isRound && sectionFigures(section).family !== 'toothed' && (
+          <label>
+            How it lay
+            <Select<AidLay | 'usual'>
+              aria-label="How it lay"
+              value={lay ?? 'usual'}
+              popupMatchSelectWidth={false}
+              options={[
+                { value: 'usual' as const, label: 'not looked' },
+                ...AID_LAY.map((value) => ({ value, label: LAY_WORDS[value] })),
+              ]}
+              onChange={(next) => onChange({ ...draft, lay: next === 'usual' ? null : next })}
+            />
+          </label>
         )}
         <LengthField
           label={half ? 'Reading, half the route' : 'Reading'}

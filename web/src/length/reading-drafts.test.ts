@@ -3,7 +3,16 @@ import { labelledLength } from '../ui/labelled-length.ts'
 import { aidReading, labelReading, oldBeltReading, trialReading } from './reading-drafts.ts'
 
 const kept = { id: 'r', belt: 'main', by: 'Wren', at: '2026-01-01T00:00:00Z' }
-const aid = { aid: 'string', thickness: 2, value: 1640, half: false, u: 0, stretch: 0.008, backTurns: 0 } as const
+const aid = {
+  aid: 'string',
+  thickness: 2,
+  value: 1640,
+  half: false,
+  u: 0,
+  stretch: 0.008,
+  backTurns: 0,
+  lay: null,
+} as const
 
 describe('what was filled in becomes a reading', () => {
   test('something laid round: what says nothing is left out', () => {

@@ -1,5 +1,5 @@
 /** What someone fills in before a reading of a length is kept, and how it becomes one. */
-import type { Aid, BeltLine, LengthReading, LengthReadingOf } from '@emery/core/drive'
+import type { Aid, AidLay, BeltLine, LengthReading, LengthReadingOf } from '@emery/core/drive'
 import type { LabelReading } from '@emery/core/sections'
 import type { Mm } from '@emery/core/units'
 import type { LabelledLength } from '../ui/labelled-length.ts'
@@ -13,6 +13,8 @@ export interface AidDraft {
   readonly u: number
   readonly stretch: number
   readonly backTurns: number
+  /** How it lay in the grooves; null where nobody looked. */
+  readonly lay: AidLay | null
 }
 
 export interface LabelDraft {
@@ -43,7 +45,7 @@ interface Kept {
   readonly at: string
 }
 
-export function aidReading({ value, half, backTurns, ...laid }: AidDraft, kept: Kept): LengthReading | null {
+export function aidReading({ value, half, backTurns, lay, ...laid }: AidDraft, kept: Kept): LengthReading | null {
   if (value === null) return null
   return {
     ...kept,
@@ -53,6 +55,7 @@ export function aidReading({ value, half, backTurns, ...laid }: AidDraft, kept: 
     value,
     ...(half ? { half } : {}),
     ...(backTurns > 0 ? { backTurns } : {}),
+    ...(lay === null ? {} : { lay }),
   }
 }
 

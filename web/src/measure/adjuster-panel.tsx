@@ -18,6 +18,7 @@ import { useBench } from '../bench/bench-context.ts'
 import { AdjusterCaution } from '../bench/panels/adjuster-words.tsx'
 import { VerdictMark } from '../ui/verdict-mark.tsx'
 import { PanelSection } from '../ui/panel.tsx'
+import { PointerMarks, TensionerMarks } from './pointer-marks.tsx'
 import styles from './measure.module.css'
 
 /** What takes the belts up: each adjuster with its readings, to be pulled on the drawing too, and a new one. */
@@ -30,6 +31,7 @@ export function AdjusterPanel() {
         <OneAdjuster key={adjuster.id} adjuster={adjuster} />
       ))}
       <NewAdjuster />
+      <TensionerMarks />
     </>
   )
 }
@@ -85,6 +87,7 @@ function OneAdjuster({ adjuster }: { readonly adjuster: Adjuster }) {
           ),
         )}
       </div>
+      {adjuster.kind === 'spring-arm' && <PointerMarks key={adjuster.id} adjuster={adjuster} />}
       <label className={styles['field']}>
         Tensions
         <Select

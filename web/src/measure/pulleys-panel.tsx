@@ -18,6 +18,7 @@ import { useBench, useBenchState } from '../bench/bench-context.ts'
 import { PanelSection, PanelTable } from '../ui/panel.tsx'
 import { AddPart } from './add-part.tsx'
 import styles from './measure.module.css'
+import { DriveNotes } from './drive-notes.tsx'
 import { PulleyReadings } from './pulley-readings.tsx'
 import { faceWords } from '../ui/face-words.ts'
 import { Choices } from '../ui/choices.tsx'
@@ -31,7 +32,13 @@ export function PulleysPanel() {
   if (arrivedWith !== null && arrivedWith !== selected) setArrivedWith(null)
   const { drive } = settled
   const pulley = drive.pulleys.find(({ id }) => id === selected)
-  if (pulley === undefined) return <AllPulleys />
+  if (pulley === undefined)
+    return (
+      <>
+        <AllPulleys />
+        <DriveNotes />
+      </>
+    )
   const shaft = drive.shafts.find(({ id }) => id === pulley.shaft)
   return (
     <PanelSection label={`Selected: ${shaft?.name ?? pulley.id}`}>

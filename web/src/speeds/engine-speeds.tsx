@@ -1,7 +1,8 @@
 import { InputNumber, Select, Slider } from 'antd'
 import { useState } from 'react'
-import { CHOSEN_USES, setVehicleUse, type ChosenUse, type VehicleUse } from '@emery/core/drive'
+import { CHOSEN_USES, setEngineFact, setVehicleUse, type ChosenUse, type VehicleUse } from '@emery/core/drive'
 import { ENGINE_SPEEDS, engineSpeedRefusal, setEngineSpeed, speedsAt, type EngineSpeed } from '@emery/core/speeds'
+import { FigureField } from '../bench/panels/figure-field.tsx'
 import fields from '../ui/fields.module.css'
 import { NO_BUBBLE } from '../ui/slider.ts'
 import { useBench } from '../bench/bench-context.ts'
@@ -36,6 +37,7 @@ export function EngineSpeeds() {
   return (
     <PanelSection title="Engine" className={styles['engine']}>
       <SpeedFields />
+      <EngineKind />
       <label className={fields['line']}>
         <span>Used for</span>
         <Select<VehicleUse['of']>
@@ -81,6 +83,36 @@ export function EngineSpeeds() {
         ))}
       </ul>
     </PanelSection>
+  )
+}
+
+/** How often the engine fires follows from these; nobody has to know them. */
+function EngineKind() {
+  const { store, settled } = useBench()
+  const { cylinders, strokes } = settled.drive.engine
+  const { edit } = store.getState()
+  return (
+    <div className={fields['two']}>
+      <FigureField
+        what="say how many cylinders it has"
+        label="Cylinders"
+        value={cylinders ?? null}
+        onRead={(value) => setEngineFact('cylinders', value)}
+      />
+      <label>
+        Strokes
+        <Select
+          aria-label="Strokes"
+          value={strokes ?? null}
+          options={[
+            { value: null, label: 'not known' },
+            { value: 4, label: '4' },
+            { value: 2, label: '2' },
+          ]}
+          onChange={(value: 2 | 4 | null) => edit('say how many strokes it has', setEngineFact('strokes', value))}
+        />
+      </label>
+    </div>
   )
 }
 

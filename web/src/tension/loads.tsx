@@ -1,6 +1,6 @@
-import { Button } from 'antd'
+import { Button, Select } from 'antd'
 import { useState } from 'react'
-import { onlyLeads, setMinWrap, type Shaft } from '@emery/core/drive'
+import { onlyLeads, setMinWrap, setShaftFact, type Shaft } from '@emery/core/drive'
 import type { SettledBelt } from '@emery/core/path'
 import {
   loadKnown,
@@ -141,6 +141,7 @@ function LoadFields({ shaft }: { readonly shaft: Shaft }) {
           onRead={(value) => setTorque(id, torqueFrom(light, value))}
         />
       </div>
+      <Pulley shaft={shaft} />
       <div className={fields['two']}>
         <FigureField
           what="enter a load"
@@ -156,6 +157,46 @@ function LoadFields({ shaft }: { readonly shaft: Shaft }) {
           onRead={(value) => setMinWrap(id, value)}
         />
       </div>
+    </div>
+  )
+}
+
+const CLUTCH_NAMES = {
+  none: 'Fixed',
+  'one-way': 'Turns freely one way',
+  decoupler: 'Over a spring (decoupler)',
+} as const
+
+/** kg·cm² in a kg·m². */
+const CM2_PER_M2 = 1e4
+
+/** How the part hangs on its pulley, and how heavy it is to speed up. */
+function Pulley({ shaft: { id, clutch, inertia } }: { readonly shaft: Shaft }) {
+  const { store } = useBench()
+  return (
+    <div className={fields['two']}>
+      <label>
+        Its pulley
+        <Select<keyof typeof CLUTCH_NAMES>
+          aria-label="Its pulley"
+          value={clutch ?? 'none'}
+          options={(Object.keys(CLUTCH_NAMES) as (keyof typeof CLUTCH_NAMES)[]).map((value) => ({
+            value,
+            label: CLUTCH_NAMES[value],
+          }))}
+          onChange={(value) =>
+            store
+              .getState()
+              .edit('say how a pulley is fixed', setShaftFact(id, 'clutch', value === 'none' ? null : value))
+          }
+        />
+      </label>
+      <FigureField
+        what="enter an inertia"
+        label="Inertia, kg·cm²"
+        value={inertia === undefined ? null : inertia * CM2_PER_M2}
+        onRead={(value) => setShaftFact(id, 'inertia', value === null ? null : value / CM2_PER_M2)}
+      />
     </div>
   )
 }

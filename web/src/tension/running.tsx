@@ -163,6 +163,8 @@ function sourceWords(source: TensionSource): string {
       return `It is stretched over fixed centres, which gives ${n}.`
     case 'set':
       return `It was set to ${n}.`
+    case 'book':
+      return `The set tension is not known. ${n} is used, which the vehicle’s book asks for.`
     case 'nominal':
       return `The set tension is not known. ${n} is used, the value for a used belt (nominal).`
   }

@@ -165,7 +165,7 @@ describe('setting by hand', () => {
     showSet(fenland)
     expect(screen.getByText('300 N')).toBeTruthy()
     const tools = screen.getByRole('list', { name: 'What each tool should show' })
-    expect(tools.textContent).toMatch(/of a finger \(nominal\) should should press it in by \d+\.\d mm/)
+    expect(tools.textContent).toMatch(/of a finger \(nominal\) should press it in by \d+\.\d mm/)
     expect(tools.textContent).toMatch(/it takes \d+ N/)
     expect(tools.textContent).toMatch(/it rings at 107 Hz/)
     expect(tools.textContent).toMatch(/a quarter turn and no more/)

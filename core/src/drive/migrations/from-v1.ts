@@ -14,7 +14,7 @@ const NEW: Readonly<Record<'engine' | 'shafts' | 'pulleys' | 'belts' | 'adjuster
   engine: ['assumed', 'cylinders', 'strokes'],
   shafts: ['assumed', 'clutch', 'inertia', 'rating', 'hubDepth', 'marks'],
   pulleys: ['assumed'],
-  belts: ['assumed', 'construction'],
+  belts: ['assumed', 'construction', 'book'],
   adjusters: ['assumed'],
   lengths: ['lay'],
 }

@@ -7,6 +7,7 @@ import {
   placeShaft,
   setDiameterPlace,
   setPulleyLength,
+  setShaftFact,
   type DiameterPlace,
   type PulleyLength,
 } from '@emery/core/drive'
@@ -146,6 +147,16 @@ export function PulleyCard() {
             />
           ))}
         </PanelFields>
+        {shaft !== undefined && shaft.kind !== 'crank' && (
+          <PanelFields key={shaft.id}>
+            <ReadingField
+              label="Hub behind the shaft’s end"
+              mayBeEmpty
+              value={shaft.hubDepth ?? null}
+              onRead={(value) => edit('read a hub’s depth', setShaftFact(shaft.id, 'hubDepth', value))}
+            />
+          </PanelFields>
+        )}
         <p className="soft">Depth: middle of the face in front of the engine’s front plane. Not read: not known.</p>
       </details>
       {speed?.turns != null && speed.ratio !== null && (

@@ -1,5 +1,6 @@
 import { kindOf } from '@emery/core/adjusters'
 import type { SettledAdjuster } from '@emery/core/path'
+import { Term } from '../../ui/term.tsx'
 import styles from './travel-bar.module.css'
 
 interface TravelBarProps {
@@ -36,10 +37,10 @@ export function TravelBar({ adjuster, u, ends }: TravelBarProps) {
       </div>
       <div className={styles['ends']}>
         <span>
-          slack end <b className="figures">{ends[0]}</b>
+          <Term of="slackEnd">slack end</Term> <b className="figures">{ends[0]}</b>
         </span>
         <span>
-          <b className="figures">{ends[1]}</b> tight end
+          <b className="figures">{ends[1]}</b> <Term of="tightEnd">tight end</Term>
         </span>
       </div>
     </div>

@@ -1,7 +1,8 @@
 import { InputNumber, Segmented, Select } from 'antd'
 import { useState } from 'react'
+import type { Belt } from '@emery/core/drive'
 import type { SettledBelt } from '@emery/core/path'
-import { BELT_AGES, deflectionFor, forceFor, pluckFrequency, type BeltAge } from '@emery/core/tension'
+import { BELT_AGES, bookSetting, deflectionFor, forceFor, pluckFrequency, type BeltAge } from '@emery/core/tension'
 import { Caution } from '../../ui/caution.tsx'
 import fields from '../../ui/fields.module.css'
 import { ReadingField } from '../../ui/reading-field.tsx'
@@ -10,6 +11,7 @@ import { useBench } from '../../bench/bench-context.ts'
 import { pulleyName } from '../../ui/pulley-name.ts'
 import styles from '../tension.module.css'
 import { spanKey, useChecked, type Checked } from '../../bench/use-checked.ts'
+import { BookTension } from './book-tension.tsx'
 import { FingerOnScale } from './finger-on-scale.tsx'
 import { HandReading, WAY_NAMES, waysFor, type Way } from './hand-reading.tsx'
 import { Matched } from './matched.tsx'
@@ -50,6 +52,7 @@ export function SetIt({ belt }: { readonly belt: SettledBelt }) {
           onChange={(next: string) => setTension({ span: next })}
         />
       </label>
+      <BookTension key={belt.belt.id} belt={belt.belt} />
       <Expected checked={checked} belt={belt} />
       <Caution>Engine off and key out. Keep fingers out of the pulleys. Never check a running belt by hand.</Caution>
       {count > 1 && (
@@ -84,6 +87,12 @@ export function SetIt({ belt }: { readonly belt: SettledBelt }) {
   )
 }
 
+/** Where the tension that is needed comes from. */
+function fromBook(belt: Belt, age: BeltAge): string {
+  if (bookSetting(belt, age) === null) return '(nominal)'
+  return belt.book?.page === undefined ? '(the vehicle’s book)' : `(${belt.book.page})`
+}
+
 interface ExpectedProps {
   readonly checked: Checked
   readonly belt: SettledBelt
@@ -93,7 +102,7 @@ interface ExpectedProps {
 const SEEN_DEFLECTION = 8
 
 /** What each tool should show at the middle of a span that is as tight as wanted. */
-function Expected({ checked: { span, wanted, finger }, belt }: ExpectedProps) {
+function Expected({ checked: { age, span, wanted, finger }, belt }: ExpectedProps) {
   const lengths = useLengths()
   const [deflection, setDeflection] = useState(SEEN_DEFLECTION)
   const [force, setForce] = useState<number | null>(null)
@@ -101,7 +110,8 @@ function Expected({ checked: { span, wanted, finger }, belt }: ExpectedProps) {
   return (
     <>
       <p>
-        Needed: <b className="figures">{Math.round(wanted)} N</b> at rest (nominal). At the middle of this span that is:
+        Needed: <b className="figures">{Math.round(wanted)} N</b> at rest {fromBook(belt.belt, age)}. At the middle of
+        this span that is:
       </p>
       <ul className={styles['expected']} aria-label="What each tool should show">
         <li>
@@ -113,8 +123,8 @@ function Expected({ checked: { span, wanted, finger }, belt }: ExpectedProps) {
             onChange={setForce}
           />
           <span>
-            {force === null ? (finger.tried ? 'of your finger' : 'of a finger (nominal)') : 'of a gauge'} should should
-            press it in by <b className="figures">{lengths.text(deflectionFor(span, wanted, pressed))}</b>
+            {force === null ? (finger.tried ? 'of your finger' : 'of a finger (nominal)') : 'of a gauge'} should press
+            it in by <b className="figures">{lengths.text(deflectionFor(span, wanted, pressed))}</b>
           </span>
         </li>
         <li>
