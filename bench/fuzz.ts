@@ -121,9 +121,9 @@ async function report(api: string, pid: number): Promise<void> {
 /** How long one client waits for each answer, ms, while something goes on. */
 async function waitsDuring(api: string, cookie: string, work: () => Promise<void>): Promise<readonly number[]> {
   const waits: number[] = []
-  let goesOn = true
+  const going = { on: true }
   const watching = (async () => {
-    while (goesOn) {
+    while (going.on) {
       const begun = performance.now()
       await (await fetch(`${api}/session`, { headers: { cookie } })).arrayBuffer()
       waits.push(performance.now() - begun)
@@ -131,7 +131,7 @@ async function waitsDuring(api: string, cookie: string, work: () => Promise<void
     }
   })()
   await work()
-  goesOn = false
+  going.on = false
   await watching
   return waits.toSorted((a, b) => a - b)
 }

@@ -5,9 +5,8 @@ import type { Shaft } from './shaft.ts'
 
 /** Says something of the engine; null for not known. */
 export function setEngineFact<Key extends 'cylinders' | 'strokes'>(key: Key, value: Engine[Key] | null): DriveEdit {
-  return ({ engine }) => {
-    if (value == null) delete engine[key]
-    else Object.assign(engine, { [key]: value })
+  return (draft) => {
+    draft.engine = withFact(draft.engine, key, value)
   }
 }
 
@@ -18,11 +17,18 @@ export function setShaftFact<Key extends 'clutch' | 'inertia' | 'hubDepth' | 'ma
   value: Shaft[Key] | null,
 ): DriveEdit {
   return (draft) => {
-    const shaft = draft.shafts.find(({ id }) => id === shaftId)
-    if (shaft === undefined) return
-    if (value == null) delete shaft[key]
-    else Object.assign(shaft, { [key]: value })
+    draft.shafts = draft.shafts.map((shaft) => (shaft.id === shaftId ? withFact(shaft, key, value) : shaft))
   }
+}
+
+/** A record with one of its optional keys said, or not there. */
+export function withFact<Part extends object, Key extends keyof Part>(
+  part: Part,
+  key: Key,
+  value: Part[Key] | null | undefined,
+): Part {
+  const others = Object.entries(part).filter(([each]) => each !== key)
+  return Object.fromEntries(value == null ? others : [...others, [key, value]]) as Part
 }
 
 export function setNotes(notes: string): DriveEdit {

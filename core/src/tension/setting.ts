@@ -11,6 +11,7 @@ import { beltStiffness } from '../path/belt-stiffness.ts'
 import type { AdjusterUnit } from '../adjusters/motion.ts'
 import { MIDDLE_TRAVEL } from '../path/drive-parts.ts'
 import type { SettledBelt } from '../path/settle.ts'
+import { withFact } from '../drive/edits-facts.ts'
 import { tensionFromPluck, tensionFromPress, type CheckedSpan } from './hand-checks.ts'
 
 /** Lives of a belt that are set differently. */
@@ -36,8 +37,7 @@ export function setBook<Key extends keyof NonNullable<Belt['book']>>(
   return (draft) => {
     const belt = draft.belts.find(({ id }) => id === beltId)
     if (belt === undefined) return
-    const { [key]: _, ...rest } = belt.book ?? {}
-    const book = value == null || value === '' ? rest : { ...rest, [key]: value }
+    const book = withFact(belt.book ?? {}, key, value === '' ? null : value)
     if (Object.keys(book).length === 0) delete belt.book
     else belt.book = book
   }

@@ -13,11 +13,10 @@ const MARK_NAMES: Readonly<Record<Mark, string>> = { min: 'First mark', nominal:
 /** Where the pointer of a spring arm finds its marks, in percent of its travel; they count once all three are there. */
 export function PointerMarks({ adjuster }: { readonly adjuster: AdjusterOf<'spring-arm'> }) {
   const { store } = useBench()
-  const [draft, setDraft] = useState<Partial<Record<Mark, number>>>(adjuster.marks ?? {})
+  const [draft, setDraft] = useState<Readonly<Partial<Record<Mark, number | undefined>>>>(adjuster.marks ?? {})
   const [refusal, setRefusal] = useState<string | null>(null)
   const take = (mark: Mark, percent: number | null) => {
-    const { [mark]: _, ...rest } = draft
-    const next: Partial<Record<Mark, number>> = percent === null ? rest : { ...rest, [mark]: percent / 100 }
+    const next = { ...draft, [mark]: percent === null ? undefined : percent / 100 }
     setDraft(next)
     const { min, nominal, max } = next
     const { marks: before, ...bare } = adjuster
