@@ -186,10 +186,12 @@ test('what one tab saves the other shows, and nobody is in conflict with themsel
 test.describe('with someone else at the same drive', () => {
   test.use({ mayComplain: /409/ })
 
-  test('both versions are shown and the chosen one is kept', async ({ emery, page, context }) => {
+  test('both versions are shown and the chosen one is kept', async ({ emery, page, context, browser }) => {
     await emery.openCopy('skerry-rod')
     const address = page.url()
-    const other = await context.newPage()
+    // Another machine: tabs of one browser follow each other.
+    const elsewhere = await browser.newContext({ storageState: await context.storageState() })
+    const other = await elsewhere.newPage()
     await other.goto(address)
     const otherField = other.getByRole('textbox', { name: /^Belt 6PK/ })
     await otherField.fill('1500')
@@ -211,5 +213,6 @@ test.describe('with someone else at the same drive', () => {
     await emery.saved()
     await page.reload()
     await expect(page.getByText('Belt 6PK1485')).toBeVisible()
+    await elsewhere.close()
   })
 })
