@@ -6,6 +6,7 @@ import { explainFights, type FightExplained, type SpeedJudgement } from '@emery/
 import { stampNow } from '../ui/preferences.ts'
 import { Caution } from '../ui/caution.tsx'
 import { useLengths } from '../ui/use-lengths.ts'
+import { Term } from '../ui/term.tsx'
 import { VerdictMark } from '../ui/verdict-mark.tsx'
 import { useBench } from '../bench/bench-context.ts'
 import { PanelSection } from '../ui/panel.tsx'
@@ -44,7 +45,9 @@ export function Findings() {
       {wrong.length === 0 && fights.length === 0 && (
         <p className={styles['finding']}>
           <VerdictMark verdict="fine" label="" />
-          <span>Every part with known limits stays within them for this vehicle use.</span>
+          <span>
+            Every part stays within its limits for this vehicle use. <RestsOn judged={judged} />
+          </span>
         </p>
       )}
     </PanelSection>
@@ -53,6 +56,25 @@ export function Findings() {
   function kindOf(id: string) {
     return settled.drive.shafts.find((shaft) => shaft.id === id)?.kind
   }
+}
+
+/** Which limits nobody has read off the part, and which parts have none. */
+function RestsOn({ judged }: { readonly judged: readonly SpeedJudgement[] }) {
+  const { nameOf } = useSpeeds()
+  const ends = ({ range }: SpeedJudgement) => [range.min, range.max].flatMap((end) => end ?? [])
+  const names = (of: readonly SpeedJudgement[]) => of.map(({ shaft }) => nameOf(shaft)).join(', ')
+  const nominal = judged.filter((each) => ends(each).some(({ restsOn }) => restsOn === 'nominal'))
+  const none = judged.filter((each) => ends(each).length === 0)
+  return (
+    <span className="soft">
+      {nominal.length > 0 && (
+        <>
+          The limits are <Term of="nominal">nominal</Term> for {names(nominal)}.{' '}
+        </>
+      )}
+      {none.length > 0 && `No limit is known for ${names(none)}.`}
+    </span>
+  )
 }
 
 function WrongSpeed({ judgement: { shaft, verdict, reasons } }: { readonly judgement: SpeedJudgement }) {

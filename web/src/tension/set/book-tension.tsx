@@ -3,6 +3,7 @@ import type { Belt } from '@emery/core/drive'
 import { setBook } from '@emery/core/tension'
 import { useBench } from '../../bench/bench-context.ts'
 import { FigureField } from '../../bench/panels/figure-field.tsx'
+import styles from '../tension.module.css'
 import fields from '../../ui/fields.module.css'
 
 /** What the vehicle’s book asks for; it goes before every nominal figure. */
@@ -10,7 +11,7 @@ export function BookTension({ belt }: { readonly belt: Belt }) {
   const { store } = useBench()
   const { edit } = store.getState()
   return (
-    <details open={belt.book !== undefined}>
+    <details className={styles['book']} open={belt.book !== undefined}>
       <summary>What the vehicle’s book asks for</summary>
       <div className={fields['two']}>
         <FigureField
