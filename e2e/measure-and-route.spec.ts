@@ -167,19 +167,23 @@ test('an adjuster is hung on the drawing and pulled', async ({ emery, page }) =>
   await expect(pivot).toHaveCount(0)
 })
 
-test('a part without a place is pulled onto the drawing, or put there by the keyboard', async ({ emery, page }) => {
+test('a part stands where it usually does until it is pulled to its place, or moved there by the keyboard', async ({
+  emery,
+  page,
+}) => {
   await emery.startDrive('By hand', ['Alternator', 'Fan'])
-  const chip = page.getByRole('button', { name: /^Alternator: not placed/ })
-  const box = await chip.boundingBox()
-  if (box === null) throw new Error('no chip')
+  await expect(emery.pulley('Alternator')).toHaveAccessibleName(/not placed$/)
+  const box = await emery.pulley('Alternator').boundingBox()
+  if (box === null) throw new Error('no pulley')
   await page.mouse.move(box.x + 20, box.y + 20)
   await page.mouse.down()
   await page.mouse.move(560, 300, { steps: 5 })
   await page.mouse.up()
-  await expect(emery.pulley('Alternator')).toBeVisible()
-  await page.getByRole('button', { name: /^Fan: not placed/ }).press('Enter')
-  await expect(emery.pulley('Fan')).toBeVisible()
+  await expect(emery.pulley('Alternator')).not.toHaveAccessibleName(/not placed/)
+  await emery.pulley('Fan').press('Enter')
+  await emery.pulley('Fan').press('ArrowRight')
+  await expect(emery.pulley('Fan')).not.toHaveAccessibleName(/not placed/)
   await emery.saved()
   await page.reload()
-  await expect(emery.pulley('Fan')).toBeVisible()
+  await expect(emery.pulley('Fan')).not.toHaveAccessibleName(/not placed/)
 })

@@ -1,3 +1,4 @@
+import { Link } from 'react-router'
 import { Segmented } from 'antd'
 import { lazy, Suspense } from 'react'
 import { useBench, useBenchState } from '../bench/bench-context.ts'
@@ -20,7 +21,14 @@ export function AlignmentStep() {
   const { store } = useBench()
   const view = useBenchState((state) => state.alignment.view)
   return (
-    <BeltOrWhy what="Pulley alignment">
+    <BeltOrWhy
+      what="Pulley alignment"
+      instead={
+        <p>
+          Who is out and by how much, from straightedge readings alone: <Link to="/sums">Sums</Link>.
+        </p>
+      }
+    >
       {(belt) => (
         <>
           <PanelSection>

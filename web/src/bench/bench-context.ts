@@ -3,6 +3,7 @@ import { useStore } from 'zustand'
 import type { CheckedDrive } from '@emery/core/drive'
 import type { SettledBelt, SettledDrive } from '@emery/core/path'
 import type { ShopRules } from '@emery/core/rules'
+import type { Sketch } from '@emery/core/sketch'
 import type { DriveSolution } from '@emery/core/solution'
 import type { BenchState, BenchStore } from './store/bench-store.ts'
 
@@ -10,8 +11,10 @@ import type { BenchState, BenchStore } from './store/bench-store.ts'
 export interface BenchParts {
   readonly store: BenchStore
   readonly settled: SettledDrive
-  /** The same with the length that is held up to it, for the drawing; otherwise `settled` itself. */
+  /** The same for the drawing: with the length that is held up to it, and with a guess where something is not known; otherwise `settled` itself. */
   readonly shown: SettledDrive
+  /** What of `shown` is only guessed, so that something can be drawn; null where nothing is. */
+  readonly sketch: Sketch | null
   readonly solution: DriveSolution
   /** The values that count in this workshop. */
   readonly rules: ShopRules

@@ -5,6 +5,7 @@ import { useParams } from 'react-router'
 import { useStore } from 'zustand'
 import type { DriveRecord } from '@emery/core/api'
 import { settleDrive } from '@emery/core/path'
+import { sketchDrive } from '@emery/core/sketch'
 import { allProblems, describeSettled, type ProblemCode } from '@emery/core/solution'
 import { useShopRules } from '../rules/rules-api.ts'
 import { useTopBar } from '../ui/top-bar.ts'
@@ -175,27 +176,30 @@ function useBenchParts(store: BenchStore): BenchParts {
   const rules = useShopRules()
   const [pointedAt, pointAt] = useState<readonly string[]>([])
   const settled = useMemo(() => settleDrive(drive), [drive])
+  // Over a photo every part is to be found in the picture.
+  const sketch = useMemo(() => (drive.photo === undefined ? sketchDrive(settled) : null), [drive, settled])
   const shown = useMemo(() => {
     if (tryingSizes?.base === drive) return tryingSizes.settled
-    if (trying === null && tryingRoute === null) return settled
+    const drawn = sketch?.drive ?? drive
+    if (trying === null && tryingRoute === null) return sketch === null ? settled : settleDrive(drawn)
     return settleDrive({
-      ...drive,
-      belts: drive.belts.map((belt) => ({
+      ...drawn,
+      belts: drawn.belts.map((belt) => ({
         ...belt,
         ...(trying !== null && belt.id === beltInHand ? { length: trying } : {}),
         // Held up with the adjuster half-way: the belt's length was for another route.
         ...(belt.id === tryingRoute?.belt ? { route: [...tryingRoute.route], length: null } : {}),
       })),
     })
-  }, [settled, drive, beltInHand, trying, tryingRoute, tryingSizes])
+  }, [settled, sketch, drive, beltInHand, trying, tryingRoute, tryingSizes])
   const solution = useMemo(
     () => describeSettled(settled, { lengthText: lengths.text, rules }),
     [settled, lengths, rules],
   )
   const belt = settled.belts.find((each) => each.belt.id === beltInHand) ?? settled.belts[0]
   return useMemo(
-    () => ({ store, settled, shown, solution, rules, belt, pointedAt, pointAt }),
-    [store, settled, shown, solution, rules, belt, pointedAt],
+    () => ({ store, settled, shown, sketch, solution, rules, belt, pointedAt, pointAt }),
+    [store, settled, shown, sketch, solution, rules, belt, pointedAt],
   )
 }
 

@@ -1,7 +1,7 @@
 import { EditOutlined } from '@ant-design/icons'
 import { Button, Progress } from 'antd'
 import { useMemo, useState } from 'react'
-import { addBelt, setRoute, type Belt, type CheckedDrive } from '@emery/core/drive'
+import { addBelt, setRoute, type Belt, type CheckedDrive, type RouteEntry } from '@emery/core/drive'
 import type { SettledBelt } from '@emery/core/path'
 import { pulleysForBelt } from '@emery/core/route'
 import { wordingFor } from '@emery/core/solution'
@@ -41,9 +41,34 @@ export function RouteStep() {
   )
 }
 
+/** The way a belt is drawn while nobody has said how it runs, to be taken as it is. */
+function Guess({ belt, route }: { readonly belt: string; readonly route: readonly RouteEntry[] }) {
+  const { store, settled } = useBench()
+  const words = useMemo(() => wordingFor(settled.drive), [settled.drive])
+  const names = route.flatMap(({ pulley: id, contact }) => {
+    const pulley = settled.drive.pulleys.find((each) => each.id === id)
+    return pulley === undefined ? [] : [`${words.pulley(pulley)}${contact === 'back' ? ' (back)' : ''}`]
+  })
+  return (
+    <div className={styles['guess']}>
+      <p>
+        <VerdictMark verdict="unknown" label="" /> Drawn dashed, a guess: {names.join(' → ')}.
+      </p>
+      <Button
+        size="large"
+        block
+        onClick={() => store.getState().edit('route a belt as drawn', setRoute(belt, [...route]))}
+      >
+        It runs like this
+      </Button>
+    </div>
+  )
+}
+
 /** The route as it is, pulley by pulley, and threading it again by hand. */
 function Threaded({ belt: { belt, pulleys } }: { readonly belt: SettledBelt }) {
-  const { store, settled } = useBench()
+  const { store, settled, sketch } = useBench()
+  const guess = sketch?.routes.get(belt.id)
   const threading = useBenchState((state) => state.threading)
   const words = useMemo(() => wordingFor(settled.drive), [settled.drive])
   const { beginThreading, endThreading, unthread, flipThreaded, edit } = store.getState()
@@ -65,9 +90,12 @@ function Threaded({ belt: { belt, pulleys } }: { readonly belt: SettledBelt }) {
   return (
     <PanelSection title={<>{belt.name} runs</>}>
       {belt.route.length === 0 && threading === null && (
-        <p className="soft">
-          No <Term of="route">route</Term> yet. Route it by hand, or choose one below.
-        </p>
+        <>
+          <p className="soft">
+            No <Term of="route">route</Term> yet. Route it by hand, or choose one below.
+          </p>
+          {guess !== undefined && <Guess belt={belt.id} route={guess} />}
+        </>
       )}
       <ol className={styles['entries']} aria-label="Route">
         {belt.route.map(({ pulley: id, contact }, i) => {

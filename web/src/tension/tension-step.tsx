@@ -1,3 +1,4 @@
+import { Link } from 'react-router'
 import { Segmented } from 'antd'
 import { lazy, Suspense } from 'react'
 import type { SettledBelt } from '@emery/core/path'
@@ -14,7 +15,18 @@ const SetAndCheck = lazy(async () => ({ default: (await import('./set/set-and-ch
 
 /** How tight each belt runs and what slips first; how to set it by hand and what a reading means. */
 export function TensionStep() {
-  return <BeltOrWhy what="Belt tension">{(belt) => <OfBelt belt={belt} />}</BeltOrWhy>
+  return (
+    <BeltOrWhy
+      what="Belt tension"
+      instead={
+        <p>
+          One span by itself, by finger, gauge or pluck: <Link to="/sums">Sums</Link>.
+        </p>
+      }
+    >
+      {(belt) => <OfBelt belt={belt} />}
+    </BeltOrWhy>
+  )
 }
 
 function OfBelt({ belt }: { readonly belt: SettledBelt }) {

@@ -12,6 +12,7 @@ export function benchParts(shown: CheckedDrive, store: BenchStore = createBenchS
     store,
     settled,
     shown: settled,
+    sketch: null,
     solution: describeSettled(settled),
     rules: NOMINAL_RULES,
     belt: settled.belts[0],

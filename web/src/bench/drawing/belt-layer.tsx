@@ -1,4 +1,5 @@
 import type { SettledBelt } from '@emery/core/path'
+import type { Sketch } from '@emery/core/sketch'
 import { useBench, useBenchState } from '../bench-context.ts'
 import { beltShape } from '../../ui/drive-shapes/belt-shape.ts'
 import styles from './drawing.module.css'
@@ -6,11 +7,13 @@ import { ARROW_PX, travelArrows } from './travel-arrows.ts'
 
 /** Belts on their pulleys, the one in hand darkest and with arrows of travel. */
 export function BeltLayer({ scale }: { readonly scale: number }) {
-  const { shown: settled, belt: inHand, pointedAt } = useBench()
+  const { shown: settled, sketch, belt: inHand, pointedAt } = useBench()
+  const threading = useBenchState((state) => state.threading !== null)
   const many = settled.belts.length > 1
-  const onTop = settled.belts.toSorted(
-    (a, b) => Number(a.belt.id === inHand?.belt.id) - Number(b.belt.id === inHand?.belt.id),
-  )
+  const isGuess = (id: string) => sketch?.routes.has(id) === true
+  // While a belt is threaded by hand its guess would only be in the way.
+  const drawn = settled.belts.filter(({ belt }) => !(threading && isGuess(belt.id)))
+  const onTop = drawn.toSorted((a, b) => Number(a.belt.id === inHand?.belt.id) - Number(b.belt.id === inHand?.belt.id))
   return (
     <g className={styles['belts']}>
       {onTop.map((belt) => (
@@ -20,6 +23,7 @@ export function BeltLayer({ scale }: { readonly scale: number }) {
           scale={scale}
           quiet={many && belt.belt.id !== inHand?.belt.id}
           wrong={pointedAt.includes(belt.belt.id)}
+          assumed={isAssumed(sketch, belt)}
         />
       ))}
     </g>
@@ -31,9 +35,18 @@ interface OneBeltProps {
   readonly scale: number
   readonly quiet: boolean
   readonly wrong: boolean
+  readonly assumed: boolean
 }
 
-function OneBelt({ belt, scale, quiet, wrong }: OneBeltProps) {
+/** Whether something of a belt’s picture is only a guess: its route, or a pulley on it. */
+function isAssumed(sketch: Sketch | null, { belt, pulleys }: SettledBelt): boolean {
+  if (sketch === null) return false
+  return (
+    sketch.routes.has(belt.id) || pulleys.some(({ id, shaft }) => sketch.pulleys.has(id) || sketch.shafts.has(shaft))
+  )
+}
+
+function OneBelt({ belt, scale, quiet, wrong, assumed }: OneBeltProps) {
   const { store } = useBench()
   const isInHand = useBenchState((state) => state.beltInHand === belt.belt.id)
   const shape = beltShape(belt, scale)
@@ -43,6 +56,7 @@ function OneBelt({ belt, scale, quiet, wrong }: OneBeltProps) {
       className={styles['belt']}
       data-quiet={quiet}
       data-wrong={wrong}
+      data-assumed={assumed}
       data-belt={belt.belt.id}
       onClick={(event) => {
         if (isInHand) return
@@ -50,7 +64,7 @@ function OneBelt({ belt, scale, quiet, wrong }: OneBeltProps) {
         store.getState().takeBelt(belt.belt.id)
       }}
     >
-      <path d={shape.ribs} strokeWidth={shape.ribsWidth} strokeDasharray={shape.dashes} />
+      {!assumed && <path d={shape.ribs} strokeWidth={shape.ribsWidth} strokeDasharray={shape.dashes} />}
       <path d={shape.body} strokeWidth={shape.bodyWidth} />
       {!quiet && <TravelArrows belt={belt} scale={scale} />}
     </g>

@@ -2,7 +2,6 @@ import { FullscreenOutlined, MinusOutlined, PlusOutlined } from '@ant-design/ico
 import { Button } from 'antd'
 import { lazy, Suspense, useEffect, useMemo, useRef, type KeyboardEvent } from 'react'
 import { isSprung } from '@emery/core/adjusters'
-import { dragShaftBy } from '@emery/core/drive'
 import type { Point } from '@emery/core/numerics'
 import type { SettledDrive } from '@emery/core/path'
 import { stampNow } from '../../ui/preferences.ts'
@@ -18,10 +17,9 @@ import { chainTo, type ChainLink } from './chain.ts'
 import styles from './drawing.module.css'
 import { LabelLayer } from './label-layer.tsx'
 import { PulleyLayer } from './pulley-layer.tsx'
-import { Tray } from './tray.tsx'
 import { ScaleBar } from './scale-bar.tsx'
 import { useCamera, type Camera } from './use-camera.ts'
-import { useDraggingPulley } from './use-dragging-pulley.ts'
+import { movedBy, useDraggingPulley } from './use-dragging-pulley.ts'
 
 const AdjusterHandles = lazy(async () => ({ default: (await import('./adjuster-handles.tsx')).AdjusterHandles }))
 const RimHandle = lazy(async () => ({ default: (await import('./rim-handle.tsx')).RimHandle }))
@@ -43,12 +41,12 @@ const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
 
 /** The engine's front: pulleys to scale, belts with their rib side, adjusters with their range, and the numbers where the things are. */
 export function Drawing({ step }: { readonly step: StepId }) {
-  const { store, settled, solution, belt: inHand } = useBench()
+  const { store, settled, shown, sketch, solution, belt: inHand } = useBench()
   const selected = useBenchState((state) => state.selected)
   const measuring = useBenchState((state) => (step === 'measure' ? state.measuring : null))
   const threading = useBenchState((state) => state.threading)
   const svg = useRef<SVGSVGElement>(null)
-  const bounds = useMemo(() => driveBounds(settled), [settled])
+  const bounds = useMemo(() => driveBounds(sketch === null ? settled : shown), [settled, sketch, shown])
   const { camera, size, fit, fitIfUntouched, zoomBy } = useCamera(svg, bounds)
   const dragging = useDraggingPulley(camera.k)
   const setByHand =
@@ -87,10 +85,11 @@ export function Drawing({ step }: { readonly step: StepId }) {
     const pulley = settled.drive.pulleys.find(({ id }) => id === selected)
     if (arrow === undefined || pulley === undefined) return
     event.preventDefault()
+    const from = sketch?.shafts.has(pulley.shaft) === true ? (shown.places.get(pulley.shaft) ?? null) : null
     const by = NUDGE_MM * (event.shiftKey ? 10 : event.altKey ? 0.1 : 1)
     store
       .getState()
-      .edit('move a pulley', dragShaftBy(pulley.shaft, { x: arrow[0] * by, y: arrow[1] * by }, stampNow()))
+      .edit('move a pulley', movedBy(pulley.shaft, from, { x: arrow[0] * by, y: arrow[1] * by }, stampNow()))
   }
 
   const placeOf = ({ clientX, clientY }: { readonly clientX: number; readonly clientY: number }): Point => {
@@ -99,10 +98,6 @@ export function Drawing({ step }: { readonly step: StepId }) {
       x: (clientX - (box?.left ?? 0) - camera.x) / camera.k,
       y: -(clientY - (box?.top ?? 0) - camera.y) / camera.k,
     }
-  }
-  const middle = () => {
-    const box = svg.current?.getBoundingClientRect()
-    return placeOf({ clientX: (box?.left ?? 0) + size.width / 2, clientY: (box?.top ?? 0) + size.height / 2 })
   }
   const { photo } = settled.drive
   const doubt = threading === null ? null : doubtOf(solution, threading.belt, threading.entries)
@@ -177,10 +172,11 @@ export function Drawing({ step }: { readonly step: StepId }) {
         role={threading === null ? undefined : 'status'}
       >
         {threading === null
-          ? 'Seen from the front. The notched edge of a belt is its rib side.'
+          ? sketch === null
+            ? 'Seen from the front. The notched edge of a belt is its rib side.'
+            : 'Dashed: a guess, not read yet. Drag each part to where it sits, tap it to measure it.'
           : threadingWords(threading, doubt)}
       </p>
-      <Tray placeOf={placeOf} middle={middle} />
       <div className={styles['zoom']} role="group" aria-label="View">
         <Button aria-label="Zoom in" icon={<PlusOutlined />} onClick={() => zoomBy(1.25)} />
         <Button aria-label="Zoom out" icon={<MinusOutlined />} onClick={() => zoomBy(0.8)} />
@@ -210,7 +206,9 @@ function foundPlaces({ drive, places }: SettledDrive): string {
 
 /** In Speeds the way from the crank to the shaft asked about stands on the drawing. */
 function useChain(step: StepId, camera: Camera): readonly ChainLink[] {
-  const { shown } = useBench()
+  const { settled, shown: drawn, sketch } = useBench()
+  // Figures never come from a guess.
+  const shown = sketch === null ? drawn : settled
   const asked = useBenchState(({ speeds, selected }) =>
     step !== 'speeds' ? undefined : (speeds.shaft ?? shown.drive.pulleys.find(({ id }) => id === selected)?.shaft),
   )

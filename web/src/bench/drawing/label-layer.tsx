@@ -28,6 +28,7 @@ interface LabelWords {
   readonly name: readonly string[]
   readonly size: string
   readonly turn: Turn | null
+  /** Empty while no belt is routed that could drive it. */
   readonly ratio: string
   readonly note: string | null
 }
@@ -111,7 +112,9 @@ function labelled(settled: SettledDrive): readonly Pulley[] {
 }
 
 function useLabelWords(): ReadonlyMap<string, LabelWords> {
-  const { shown: settled } = useBench()
+  const { settled: known, shown, sketch } = useBench()
+  // Figures never come from a guess.
+  const settled = sketch === null ? shown : known
   const lengths = useLengths()
   return useMemo(() => {
     const { reached } = shaftSpeeds(settled)
@@ -136,7 +139,7 @@ function useLabelWords(): ReadonlyMap<string, LabelWords> {
             ratio:
               shaft === undefined
                 ? unrouted
-                  ? 'no belt yet'
+                  ? ''
                   : 'not driven'
                 : shaft.ratio === null
                   ? '? ×'
@@ -165,11 +168,12 @@ function extent({ name, size, ratio, note }: LabelWords): Pick<LabelWanted, 'wid
   const width = Math.max(
     ...name.map((line) => line.length * NAME_LETTER),
     size.length * FIGURE,
-    (ratio.length + 2.4) * FIGURE,
+    ratio === '' ? 0 : (ratio.length + 2.4) * FIGURE,
     (note?.length ?? 0) * NOTE_LETTER,
   )
   const firstLine = LINE * name.length
-  return { width, height: firstLine + LINE * (note === null ? 2 : 3), firstLine }
+  const below = 1 + Number(ratio !== '') + Number(note !== null)
+  return { width, height: firstLine + LINE * below, firstLine }
 }
 
 const NO_ENDS: readonly EndLabel[] = []

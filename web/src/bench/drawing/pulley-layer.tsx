@@ -15,11 +15,11 @@ interface PulleyLayerProps {
 
 /** All pulleys, to scale, each a button: pressed it is in hand, pulled it moves. */
 export function PulleyLayer({ scale, dragging }: PulleyLayerProps) {
-  const { store, shown: settled, solution, pointedAt } = useBench()
+  const { store, settled: known, shown: settled, sketch, solution, pointedAt } = useBench()
   const selected = useBenchState((state) => state.selected)
   const threading = useBenchState((state) => state.threading !== null)
   const lengths = useLengths()
-  const shaftName = (id: string) => settled.drive.shafts.find((shaft) => shaft.id === id)?.name ?? id
+  const shaftName = (id: string) => known.drive.shafts.find((shaft) => shaft.id === id)?.name ?? id
   const speedOf = (id: string) => solution.shafts.find((shaft) => shaft.id === id)
   // Large ones first, so that an inner step or a neighbour on the same shaft can still be reached.
   const inOrder = settled.drive.pulleys.toSorted((a, b) => drawnRadius(settled, b) - drawnRadius(settled, a))
@@ -37,11 +37,13 @@ export function PulleyLayer({ scale, dragging }: PulleyLayerProps) {
         if (place === undefined) return null
         const radius = drawnRadius(settled, pulley)
         const speed = speedOf(pulley.shaft)
-        const size = isSized(pulley)
-          ? pulley.face === 'toothed'
-            ? `${pulley.teeth} teeth`
-            : lengths.text(pulley.diameter)
-          : 'not measured'
+        const isPlaced = sketch?.shafts.has(pulley.shaft) !== true
+        const size =
+          isSized(pulley) && sketch?.pulleys.has(pulley.id) !== true
+            ? pulley.face === 'toothed'
+              ? `${pulley.teeth} teeth`
+              : lengths.text(pulley.diameter)
+            : 'not measured'
         const turning =
           speed?.turns == null
             ? 'not driven'
@@ -53,22 +55,28 @@ export function PulleyLayer({ scale, dragging }: PulleyLayerProps) {
             key={pulley.id}
             data-pulley={pulley.id}
             className={styles['pulley']}
+            data-assumed={!isPlaced}
             transform={`translate(${place.x} ${-place.y})`}
             role="button"
             tabIndex={0}
             aria-pressed={selected === pulley.id}
-            aria-label={`${shaftName(pulley.shaft)}, ${pulley.face} ${size}, ${turning}`}
+            aria-label={`${shaftName(pulley.shaft)}, ${pulley.face} ${size}, ${isPlaced ? turning : 'not placed'}`}
             onClick={(event) => event.stopPropagation()}
             onKeyDown={(event) => takeByKey(event, pulley.id)}
             onPointerDown={(event) => {
               if (threading) store.getState().threadOnto(pulley.id)
-              else dragging.begin(event, pulley)
+              else dragging.begin(event, pulley, isPlaced ? null : place)
             }}
             onPointerMove={dragging.move}
             onPointerUp={dragging.end}
             onPointerCancel={dragging.callOff}
           >
-            <PulleyFace pulley={pulley} radius={radius} scale={scale} />
+            <PulleyFace
+              pulley={pulley}
+              radius={radius}
+              scale={scale}
+              sketched={sketch?.pulleys.has(pulley.id) === true || !isPlaced}
+            />
             {speed?.problems.some(({ code }) => code === 'TURNS_WRONG_WAY') && (
               <WrongWay radius={radius} scale={scale} />
             )}
@@ -89,15 +97,17 @@ interface PulleyFaceProps {
   readonly pulley: Pulley
   readonly radius: number
   readonly scale: number
+  /** Where it stands, or how large it is, is only a guess. */
+  readonly sketched: boolean
 }
 
 /** A pulley as its face looks from the front: fine ticks for ribs, a deep ring for a V, teeth, or a plain double rim. */
-const PulleyFace = memo(function PulleyFace({ pulley, radius: r, scale }: PulleyFaceProps) {
+const PulleyFace = memo(function PulleyFace({ pulley, radius: r, scale, sketched }: PulleyFaceProps) {
   return (
     <>
-      <circle className={styles['metal']} r={r} data-sketched={!isSized(pulley)} />
-      {pulley.face === 'ribbed' && <Ticks r={r - 4 / scale} length={8 / scale} spacing={4.6 / scale} />}
-      {pulley.face === 'vee' && (
+      <circle className={styles['metal']} r={r} data-sketched={sketched} />
+      {pulley.face === 'ribbed' && !sketched && <Ticks r={r - 4 / scale} length={8 / scale} spacing={4.6 / scale} />}
+      {pulley.face === 'vee' && !sketched && (
         <>
           <circle
             className={styles['groove']}
@@ -107,8 +117,10 @@ const PulleyFace = memo(function PulleyFace({ pulley, radius: r, scale }: Pulley
           <circle className={styles['ring']} r={r - sectionFigures(pulley.section).thickness} />
         </>
       )}
-      {pulley.face === 'toothed' && pulley.teeth !== null && <Teeth r={r} count={pulley.teeth} depth={2.4} />}
-      {pulley.face === 'smooth' && <circle className={styles['ring']} r={r - 5 / scale} />}
+      {pulley.face === 'toothed' && pulley.teeth !== null && !sketched && (
+        <Teeth r={r} count={pulley.teeth} depth={2.4} />
+      )}
+      {pulley.face === 'smooth' && !sketched && <circle className={styles['ring']} r={r - 5 / scale} />}
       {r * scale < ROOM_FOR_LABEL_PX && <circle className={styles['ring']} r={r * 0.16} />}
     </>
   )

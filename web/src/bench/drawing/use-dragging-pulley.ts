@@ -1,5 +1,6 @@
 import { useMemo, useRef, type PointerEvent } from 'react'
-import { dragShaftBy, type Pulley, type Stamp } from '@emery/core/drive'
+import { dragShaftBy, putShaft, type DriveEdit, type Pulley, type Stamp } from '@emery/core/drive'
+import type { Point } from '@emery/core/numerics'
 import { stampNow } from '../../ui/preferences.ts'
 import { useBench } from '../bench-context.ts'
 
@@ -9,7 +10,8 @@ const SLACK_PX = 4
 const GRAIN_MM = 0.5
 
 export interface DraggingPulley {
-  readonly begin: (event: PointerEvent, pulley: Pulley) => void
+  /** `from` is where a part without a place is drawn: being pulled gives it one. */
+  readonly begin: (event: PointerEvent, pulley: Pulley, from: Point | null) => void
   readonly move: (event: PointerEvent) => void
   readonly end: () => void
   readonly callOff: () => void
@@ -17,6 +19,7 @@ export interface DraggingPulley {
 
 interface Drag {
   readonly shaft: string
+  readonly from: Point | null
   readonly fromX: number
   readonly fromY: number
   readonly begun: boolean
@@ -45,11 +48,12 @@ export function useDraggingPulley(scale: number): DraggingPulley {
       else store.getState().cancelGesture()
     }
     return {
-      begin: (event, pulley) => {
+      begin: (event, pulley, from) => {
         if (event.button !== 0) return
         event.currentTarget.setPointerCapture(event.pointerId)
         drag.current = {
           shaft: pulley.shaft,
+          from,
           fromX: event.clientX,
           fromY: event.clientY,
           begun: false,
@@ -67,7 +71,7 @@ export function useDraggingPulley(scale: number): DraggingPulley {
         if (now.frame !== null) cancelAnimationFrame(now.frame)
         const frame = requestAnimationFrame(() => {
           const by = { x: grained(dx / latestScale.current), y: grained(-dy / latestScale.current) }
-          store.getState().duringGesture(dragShaftBy(now.shaft, by, now.stamp))
+          store.getState().duringGesture(movedBy(now.shaft, now.from, by, now.stamp))
         })
         drag.current = { ...now, begun: true, frame }
       },
@@ -75,6 +79,13 @@ export function useDraggingPulley(scale: number): DraggingPulley {
       callOff: () => finish('cancelGesture'),
     }
   }, [store])
+}
+
+/** Moves a shaft, or puts one down that has no place yet. */
+export function movedBy(shaft: string, from: Point | null, by: Point, stamp: Stamp): DriveEdit {
+  return from === null
+    ? dragShaftBy(shaft, by, stamp)
+    : putShaft(shaft, { x: from.x + by.x, y: from.y + by.y }, 'dragged', stamp)
 }
 
 function grained(mm: number): number {

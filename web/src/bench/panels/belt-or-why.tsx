@@ -1,6 +1,8 @@
 import type { ReactNode } from 'react'
+import type { CheckedDrive } from '@emery/core/drive'
 import type { SettledBelt } from '@emery/core/path'
 import { useBench } from '../bench-context.ts'
+import { pulleyName } from '../../ui/pulley-name.ts'
 import { BeltTabs } from './belt-tabs.tsx'
 import { PanelSection } from '../../ui/panel.tsx'
 
@@ -8,11 +10,14 @@ interface BeltOrWhyProps {
   /** What follows once the belt has a path: the subject of a sentence. */
   readonly what: string
   readonly children: (belt: SettledBelt) => ReactNode
+  /** What can be had without a path. */
+  readonly instead?: ReactNode
 }
 
 /** What a step says of the belt in hand, once it has a path; until then, what is missing. */
-export function BeltOrWhy({ what, children }: BeltOrWhyProps) {
-  const { belt } = useBench()
+export function BeltOrWhy({ what, children, instead }: BeltOrWhyProps) {
+  const { belt, settled } = useBench()
+  const { drive } = settled
   if (belt?.path.ok === true) return children(belt)
   return (
     <>
@@ -21,9 +26,27 @@ export function BeltOrWhy({ what, children }: BeltOrWhyProps) {
         <p role="status">
           {belt === undefined
             ? 'This drive has no belt yet.'
-            : `${what} is shown once its pulleys are measured and it is routed.`}
+            : `${what} is not known yet. ${missingWords(belt, drive)}`}
         </p>
+        {instead}
       </PanelSection>
     </>
   )
+}
+
+/** What has to be read before a belt has a path, the nearest first. */
+function missingWords({ path }: SettledBelt, drive: CheckedDrive): string {
+  if (path.ok) return ''
+  const nameOf = (id: string) => pulleyName(drive, id)
+  switch (path.why) {
+    case 'unrouted':
+      return 'Say in Route how the belt runs.'
+    case 'unmeasured': {
+      const sizes = path.sizes.length === 0 ? [] : [`the size of ${path.sizes.map(nameOf).join(', ')}`]
+      const places = path.places.length === 0 ? [] : [`the position of ${path.places.map(nameOf).join(', ')}`]
+      return `Missing in Measure: ${[...sizes, ...places].join('; ')}.`
+    }
+    default:
+      return 'As measured, the pulleys overlap: check sizes and positions in Measure.'
+  }
 }

@@ -60,7 +60,8 @@ export function stepVerdict(
   { settled, solution, rules }: { settled: SettledDrive; solution: DriveSolution; rules: ShopRules },
 ): Verdict {
   const { belts } = settled.drive
-  if (step !== 'measure' && (belts.length === 0 || (step !== 'route' && nothingRuns(settled)))) return 'unknown'
+  if (step !== 'measure' && (belts.length === 0 || (step !== 'route' && step !== 'speeds' && nothingRuns(settled))))
+    return 'unknown'
   if (step === 'measure') {
     const [missing, all] = unmeasured(settled)
     if (missing === all) return 'unknown'
@@ -72,6 +73,8 @@ export function stepVerdict(
   // What was ticked is the job’s, not the drive’s.
   if (step === 'belt-change') return 'unknown'
   const problems = allProblems(solution).filter(({ code }) => STEP_OF[code] === step)
+  // Diameters and what drives what are enough for a speed; no place is needed.
+  if (step === 'speeds' && judgeSpeeds(settled, rules).length === 0) return 'unknown'
   const speeds = step === 'speeds' ? judgeSpeeds(settled, rules).map(({ verdict }) => verdict) : []
   if (problems.some(({ severity }) => severity === 'error') || speeds.includes('act')) return 'act'
   if (problems.length > 0 || speeds.includes('watch')) return 'watch'

@@ -1,0 +1,107 @@
+import { describe, expect, test } from '@jest/globals'
+import { checkDrive, type CheckedDrive } from '../drive/index.ts'
+import { addBelt, addPart, newDrive, type NewPart } from '../drive/new-drive.ts'
+import type { DriveDraft } from '../drive/edits.ts'
+import { SHAFT_KINDS, type ShaftKind } from '../drive/shaft.ts'
+import { distance } from '../numerics/vectors.ts'
+import { metalRadii } from '../path/drive-parts.ts'
+import { settleDrive } from '../path/settle.ts'
+import { DEMO_DRIVES, demoDrive } from '../testing/demo-drives.ts'
+import { randomFrom } from '../testing/random.ts'
+import { sketchDrive } from './sketch.ts'
+
+const SMOOTH: readonly ShaftKind[] = ['tensioner', 'idler', 'water-pump']
+const part = (kind: ShaftKind, section: NewPart['section'] = 'PK'): NewPart => ({
+  kind,
+  name: kind,
+  face: SMOOTH.includes(kind) ? 'smooth' : section === 'PK' ? 'ribbed' : 'vee',
+  section,
+  grooves: 6,
+})
+function begun(kinds: readonly ShaftKind[], sections: readonly NewPart['section'][] = ['PK']): CheckedDrive {
+  const read = checkDrive(
+    newDrive({
+      name: 'begun',
+      crankTurns: 'cw',
+      parts: [part('crank', sections[0]), ...kinds.map((kind) => part(kind, sections[0]))],
+      belts: sections.map((section, i) => ({ name: `Belt ${i + 1}`, section, ribs: 6 })),
+    }),
+  )
+  if (!read.ok) throw new Error(JSON.stringify(read.problems))
+  return read.drive
+}
+
+describe('the sketch of a drive that has just been begun', () => {
+  test('stands without overlap, whatever parts it has, and is the same each time', () => {
+    const seed = 20261129
+    const random = randomFrom(seed)
+    const kinds = SHAFT_KINDS.filter((kind) => kind !== 'crank')
+    for (let n = 0; n < 60; n++) {
+      const chosen = Array.from(
+        { length: 1 + Math.floor(9 * random()) },
+        () => kinds[Math.floor(kinds.length * random())] ?? 'idler',
+      )
+      const drive = begun(chosen)
+      const sketch = sketchDrive(settleDrive(drive))
+      if (sketch === null) throw new Error('nothing was sketched')
+      const radii = metalRadii(sketch.drive)
+      const circles = sketch.drive.shafts.map(({ id, x, y }) => ({
+        at: { x: x ?? NaN, y: y ?? NaN },
+        radius: radii.get(sketch.drive.pulleys.find(({ shaft }) => shaft === id)?.id ?? '') ?? NaN,
+      }))
+      circles.forEach((a, i) =>
+        circles.slice(i + 1).forEach((b) => {
+          const apart = distance(a.at, b.at) - a.radius - b.radius
+          if (!(apart > 20)) throw new Error(`seed ${seed}, drive ${n} (${chosen.join(', ')}): ${apart} mm apart`)
+        }),
+      )
+      expect(sketchDrive(settleDrive(drive))).toEqual(sketch)
+    }
+  })
+
+  test('is threaded over every pulley the belt can run on, and its path can be drawn', () => {
+    const sketch = sketchDrive(
+      settleDrive(begun(['alternator', 'power-steering', 'ac-compressor', 'water-pump', 'tensioner'])),
+    )
+    const route = sketch?.routes.get('belt-1') ?? []
+    expect(route).toHaveLength(6)
+    // Smooth faces carry the back: the grooved ones all turn with the crank.
+    const smooth = new Set(sketch?.drive.pulleys.flatMap(({ id, face }) => (face === 'smooth' ? [id] : [])))
+    for (const { pulley, contact } of route) if (!smooth.has(pulley)) expect(contact).toBe('ribs')
+    if (sketch === null) throw new Error('nothing was sketched')
+    expect(settleDrive(sketch.drive).belts.map(({ path }) => path.ok)).toEqual([true])
+    expect([...sketch.shafts]).toHaveLength(5)
+    expect([...sketch.pulleys]).toHaveLength(6)
+  })
+
+  test('threads nothing where two belts of one section could run on the same pulleys', () => {
+    const sketch = sketchDrive(settleDrive(begun(['alternator', 'power-steering', 'fan'], ['V13', 'V13'])))
+    expect(sketch?.routes.size).toBe(0)
+  })
+})
+
+test('what is known stays as it is; only the rest is guessed', () => {
+  const drive = begun(['alternator', 'water-pump', 'tensioner'])
+  const draft = structuredClone(drive) as unknown as DriveDraft
+  const alternator = draft.shafts.find(({ kind }) => kind === 'alternator')
+  const its = draft.pulleys.find(({ shaft }) => shaft === alternator?.id)
+  Object.assign(alternator ?? {}, { x: 180, y: 210 })
+  Object.assign(its ?? {}, { diameter: 58 })
+  addPart(part('idler'))(draft)
+  addBelt({ name: 'Second', section: 'V13', ribs: 1 })(draft)
+  const read = checkDrive(draft)
+  if (!read.ok) throw new Error(JSON.stringify(read.problems))
+  const before = JSON.stringify(read.drive)
+  const sketch = sketchDrive(settleDrive(read.drive))
+  expect(sketch?.drive.shafts.find(({ id }) => id === alternator?.id)).toMatchObject({ x: 180, y: 210 })
+  expect(sketch?.drive.pulleys.find(({ id }) => id === its?.id)).toMatchObject({ diameter: 58 })
+  expect(sketch?.shafts.has(alternator?.id ?? '')).toBe(false)
+  expect(sketch?.pulleys.has(its?.id ?? '')).toBe(false)
+  expect(JSON.stringify(read.drive)).toBe(before)
+})
+
+test('a drive of which everything is known has no sketch', () => {
+  const whole = DEMO_DRIVES.map((name) => sketchDrive(settleDrive(demoDrive(name))))
+  expect(whole.length).toBeGreaterThan(5)
+  expect(whole.every((sketch) => sketch === null)).toBe(true)
+})

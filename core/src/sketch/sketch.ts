@@ -1,0 +1,118 @@
+/** A drawing of a drive before it is measured: docs/mechanics/sketch.md. */
+import type { Belt, RouteEntry } from '../drive/belt.ts'
+import type { CheckedDrive } from '../drive/drive.ts'
+import { isSized, type Pulley } from '../drive/pulley.ts'
+import type { Shaft } from '../drive/shaft.ts'
+import { distance, type Point } from '../numerics/vectors.ts'
+import { metalRadii } from '../path/drive-parts.ts'
+import type { SettledDrive } from '../path/settle.ts'
+import { pulleysForBelt } from '../route/route-set.ts'
+import { searchRoutes } from '../route/search.ts'
+import { sectionFigures } from '../sections/sections.ts'
+import type { Mm } from '../units/quantity.ts'
+import { SKETCH_GAP_MM, USUAL_PLACES, USUAL_RADIUS_MM } from './nominal.ts'
+
+/** A drive in which everything has a place, a size and, where one can be guessed, a route; and what of it is only a guess. */
+export interface Sketch {
+  /** For drawing only: no figure and no verdict may be taken from it. */
+  readonly drive: CheckedDrive
+  /** Shafts whose place is a guess. */
+  readonly shafts: ReadonlySet<string>
+  /** Pulleys whose size is a guess. */
+  readonly pulleys: ReadonlySet<string>
+  /** Belts that have no route yet, with the likeliest one. */
+  readonly routes: ReadonlyMap<string, readonly RouteEntry[]>
+}
+
+/** More pulleys than this are not threaded at once: the search would be felt. */
+const MAX_THREADED = 9
+/** How much smaller the next pulley of a shaft is drawn. */
+const STEP_SHARE = 0.78
+/** Places tried round the usual ones: rings of so many, so far apart. */
+const [RINGS, PER_RING, RING_MM] = [12, 16, 34]
+
+/** The sketch of a drive; null where everything has its place and size and every belt its route. */
+export function sketchDrive(settled: SettledDrive): Sketch | null {
+  const { drive } = settled
+  const shafts = new Set(
+    drive.shafts
+      .filter(({ id }) => !settled.places.has(id) && drive.pulleys.some(({ shaft }) => shaft === id))
+      .map(({ id }) => id),
+  )
+  const pulleys = new Set(drive.pulleys.filter((pulley) => !isSized(pulley)).map(({ id }) => id))
+  const unrouted = drive.belts.filter(({ route }) => route.length < 2)
+  if (shafts.size === 0 && pulleys.size === 0 && unrouted.length === 0) return null
+  const sized = { ...drive, pulleys: withSizes(drive) } as CheckedDrive
+  const placed = { ...sized, shafts: withPlaces(sized, settled, shafts) } as CheckedDrive
+  const routes = new Map(
+    unrouted.flatMap((belt) => {
+      const route = likelyRoute(placed, belt, unrouted)
+      return route === null ? [] : [[belt.id, route] as const]
+    }),
+  )
+  const belts = placed.belts.map((belt) => {
+    const route = routes.get(belt.id)
+    return route === undefined ? belt : { ...belt, route: [...route] }
+  })
+  return { drive: { ...placed, belts } as CheckedDrive, shafts, pulleys, routes }
+}
+
+function withSizes({ pulleys, shafts }: CheckedDrive): Pulley[] {
+  const kinds = new Map(shafts.map(({ id, kind }) => [id, kind]))
+  const steps = new Map<string, number>()
+  return pulleys.map((pulley) => {
+    const step = steps.get(pulley.shaft) ?? 0
+    steps.set(pulley.shaft, step + 1)
+    if (isSized(pulley)) return pulley
+    const radius = USUAL_RADIUS_MM[kinds.get(pulley.shaft) ?? 'other'] * STEP_SHARE ** step
+    return pulley.face === 'toothed'
+      ? { ...pulley, teeth: Math.max(6, Math.round((2 * Math.PI * radius) / sectionFigures(pulley.section).pitch)) }
+      : { ...pulley, diameter: 2 * radius, diameterAt: 'outside' as const }
+  })
+}
+
+/** Every shaft at its place, or where such parts usually stand, without overlap with those before it. */
+function withPlaces(drive: CheckedDrive, settled: SettledDrive, unplaced: ReadonlySet<string>): Shaft[] {
+  const radii = metalRadii(drive)
+  const radiusOf = (shaft: string) =>
+    Math.max(0, ...drive.pulleys.filter((pulley) => pulley.shaft === shaft).map(({ id }) => radii.get(id) ?? 0))
+  const taken: { readonly at: Point; readonly radius: Mm }[] = drive.shafts.flatMap(({ id }) => {
+    const at = settled.places.get(id)
+    return at === undefined ? [] : [{ at, radius: radiusOf(id) }]
+  })
+  const crank = drive.shafts.find(({ kind }) => kind === 'crank')
+  const origin = (crank === undefined ? undefined : settled.places.get(crank.id)) ?? { x: 0, y: 0 }
+  return drive.shafts.map((shaft) => {
+    if (!unplaced.has(shaft.id)) return shaft
+    const radius = radiusOf(shaft.id)
+    const usual = USUAL_PLACES[shaft.kind].map(({ x, y }) => ({ x: origin.x + x, y: origin.y + y }))
+    const isFree = (at: Point) =>
+      taken.every((other) => distance(at, other.at) >= radius + other.radius + SKETCH_GAP_MM)
+    const at = usual.find(isFree) ?? usual.flatMap(around).find(isFree) ?? usual[0] ?? origin
+    taken.push({ at, radius })
+    return { ...shaft, ...at }
+  })
+}
+
+/** Places round a point, nearest first. */
+function around({ x, y }: Point): Point[] {
+  return Array.from({ length: RINGS * PER_RING }, (_, i) => {
+    const r = RING_MM * (1 + Math.floor(i / PER_RING))
+    const angle = (2 * Math.PI * (i % PER_RING)) / PER_RING
+    return { x: Math.round(x + r * Math.cos(angle)), y: Math.round(y + r * Math.sin(angle)) }
+  })
+}
+
+/**
+ * The route a belt most likely takes, best of all that its faces and turning directions allow. Null where it cannot be told which pulleys it
+ * runs on: another belt without a route has the same section.
+ */
+function likelyRoute(drive: CheckedDrive, belt: Belt, unrouted: readonly Belt[]): readonly RouteEntry[] | null {
+  const others = unrouted.filter(({ id }) => id !== belt.id)
+  if (others.some(({ section }) => section === belt.section)) return null
+  const faces = new Map(drive.pulleys.map(({ id, face }) => [id, face]))
+  // With several belts nobody knows whose back a smooth pulley carries.
+  const pulleys = pulleysForBelt(drive, belt.id).filter((id) => others.length === 0 || faces.get(id) !== 'smooth')
+  if (pulleys.length < 2 || pulleys.length > MAX_THREADED) return null
+  return searchRoutes(drive, belt.id, { max: 1, pulleys }).routes[0]?.route ?? null
+}
