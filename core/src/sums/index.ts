@@ -9,5 +9,7 @@ export {
   spanSigns,
   type TensionSum,
   tensionSum,
+  travelSum,
 } from './sums.ts'
+export { labelDrive, lengthDrive, ratioDrive } from './sum-drives.ts'
 export { USUAL_BELT_MM } from './nominal.ts'

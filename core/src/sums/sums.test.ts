@@ -1,5 +1,9 @@
 import { describe, expect, test } from '@jest/globals'
-import { lengthSum, lineSum, ratioSum, shimSum, spanSigns, tensionSum, type SpanAsked } from './sums.ts'
+import { checkDrive } from '../drive/read.ts'
+import { settleDrive } from '../path/settle.ts'
+import { shaftSpeeds } from '../speeds/shaft-speeds.ts'
+import { lengthSum, lineSum, ratioSum, shimSum, spanSigns, tensionSum, travelSum, type SpanAsked } from './sums.ts'
+import { labelDrive, lengthDrive, ratioDrive } from './sum-drives.ts'
 
 describe('two diameters', () => {
   // By hand: PK cords run 1.6 mm outside the rim: (80 + 1.6) / (30 + 1.6) = 2.58228.
@@ -65,4 +69,51 @@ test('depths from a straightedge say who is out, and which way', () => {
   expect(deep).toEqual({ offset: 1.5, out: true })
   expect(shallow?.offset).toBeCloseTo(-0.9, 9)
   expect(shallow?.out).toBe(true)
+})
+
+describe('the lengths at both ends of an adjuster', () => {
+  // 1660 to 1700 mm: 1672 stands at 12 of 40, 30 %.
+  test('say where a belt in between stands', () => {
+    expect(travelSum(1660, 1700, 1672)).toMatchObject({ travel: 0.3, reach: 40, verdict: 'fine' })
+    expect(travelSum(1660, 1700, 1662)?.verdict).toBe('watch')
+  })
+
+  test('say that one beyond them does not fit', () => {
+    expect(travelSum(1660, 1700, 1650)).toMatchObject({ travel: -0.25, verdict: 'act' })
+    expect(travelSum(1660, 1700, 1710)?.verdict).toBe('act')
+  })
+
+  test('say nothing where the tight end is not the longer', () => {
+    expect(travelSum(1700, 1660, 1680)).toBeUndefined()
+    expect(travelSum(1700, 1700, 1700)).toBeUndefined()
+  })
+})
+
+describe('a sum that is made a drive', () => {
+  const checked = (document: unknown) => {
+    const read = checkDrive(document)
+    if (!read.ok) throw new Error(JSON.stringify(read.problems))
+    return read.drive
+  }
+
+  test('of two diameters has the ratio of the sum', () => {
+    const drive = checked(ratioDrive(160, 60, 'PK'))
+    const ratio = [...shaftSpeeds(settleDrive(drive)).reached.values()].find(({ ratio: each }) => each !== 1)?.ratio
+    expect(ratio).toBeCloseTo(81.6 / 31.6, 12)
+  })
+
+  test('of a toothed pair waits for its teeth to be counted', () => {
+    expect(
+      checked(ratioDrive(160, 60, 'T9.5')).pulleys.map((pulley) => pulley.face === 'toothed' && pulley.teeth),
+    ).toEqual([null, null])
+  })
+
+  test('of a string keeps what it read, and of a label the belt', () => {
+    const stamp = { id: 'b1', by: 'Wren', at: '2026-11-29T08:00:00Z' }
+    const laid = { aid: 'string', thickness: 2, reading: 1800 } as const
+    expect(checked(lengthDrive({ section: 'PK', ribs: 6 }, laid, 0.3, stamp)).lengths).toMatchObject([
+      { how: 'aid', value: 1800, backTurns: 0.3, by: 'Wren' },
+    ])
+    expect(checked(labelDrive('V13', 1, 1012.5)).belts).toMatchObject([{ section: 'V13', length: 1012.5 }])
+  })
 })

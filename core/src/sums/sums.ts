@@ -5,6 +5,7 @@ import { standardLengths } from '../length/standard-lengths.ts'
 import { radians } from '../numerics/vectors.ts'
 import { beltStiffness } from '../path/belt-stiffness.ts'
 import { cordRadius } from '../path/cord-radius.ts'
+import { travelLimits } from '../path/travel-limits.ts'
 import { ribsOf } from '../sections/families.ts'
 import { type Section, sectionFigures } from '../sections/sections.ts'
 import { deflectionFor, pluckFrequency, type CheckedSpan } from '../tension/hand-checks.ts'
@@ -112,4 +113,27 @@ export interface LineSum {
 /** Depths from a straightedge on the crank pulley: how far each pulley's first rib stands from the crank's. */
 export function lineSum(crank: Mm, others: readonly Mm[]): readonly LineSum[] {
   return others.map((depth) => ({ offset: depth - crank, out: Math.abs(depth - crank) > OUT_MM }))
+}
+
+export interface TravelSum {
+  /** Where the belt stands: 0 at the slack end of the adjuster, 1 at its tight end; beyond either it does not fit. */
+  readonly travel: number
+  /** mm of belt that the whole travel takes up. */
+  readonly reach: Mm
+  readonly verdict: Verdict
+  /** Where a new belt may stand, by its travel (nominal). */
+  readonly newBelt: readonly [from: number, to: number]
+}
+
+/**
+ * Where an adjuster stands with a belt, from the lengths laid or fitted at its two ends: `u = (L − L_slack) / (L_tight − L_slack)`. Undefined where
+ * the tight end is not the longer.
+ */
+export function travelSum(slackEnd: Mm, tightEnd: Mm, belt: Mm): TravelSum | undefined {
+  const reach = tightEnd - slackEnd
+  if (!(reach > 0)) return undefined
+  const travel = (belt - slackEnd) / reach
+  const { newFrom, newTo, endTo } = travelLimits(null)
+  const verdict = travel < 0 || travel > 1 ? 'act' : travel < newFrom || travel > endTo ? 'watch' : 'fine'
+  return { travel, reach, verdict, newBelt: [newFrom, newTo] }
 }

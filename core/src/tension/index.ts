@@ -60,3 +60,4 @@ export { keepTensionReading, matchedSet, strikeTensionReading, twistSays } from 
 export { MATCHED_SHARE } from './nominal.ts'
 export { checkPointer, checkSpring, type PointerReading, pointerReadings } from './tensioner-checks.ts'
 export { type Help, HELP_BY, type Helping, whatHelps } from './what-helps.ts'
+export { RESERVE, reserveVerdict } from './reserve.ts'

@@ -1,18 +1,9 @@
 import { DeleteOutlined, PlusOutlined } from '@ant-design/icons'
 import { Button, Input, InputNumber, Segmented, Select } from 'antd'
 import { useMemo, useState } from 'react'
-import { useNavigate, useSearchParams } from 'react-router'
-import {
-  checkDrive,
-  newDrive,
-  SHAFT_KIND_NAMES,
-  type DriveDocument,
-  type NewBelt,
-  type ShaftKind,
-  type Turn,
-} from '@emery/core/drive'
+import { newDrive, SHAFT_KIND_NAMES, type NewBelt, type ShaftKind, type Turn } from '@emery/core/drive'
 import { familyOf, type Section } from '@emery/core/sections'
-import { createDrive } from '../drives/drives-api.ts'
+import { useBeginDrive } from '../drives/use-begin-drive.ts'
 import { useTopBar } from '../ui/top-bar.ts'
 import { sectionOptions } from '../ui/section-options.ts'
 import { newPart, PartForm, type PartDraft } from '../parts/part-form.tsx'
@@ -31,7 +22,7 @@ export function NewDriveScreen() {
   const [more, setMore] = useState<readonly NewBelt[]>([])
   const [parts, setParts] = useState<readonly PartDraft[]>([])
   const [open, setOpen] = useState<number | null>(null)
-  const { begin, refusal, busy } = useBegin()
+  const { begin, refusal, busy } = useBeginDrive()
   useTopBar(useMemo(() => ({ title: <strong>New drive</strong>, commands: [] }), []))
   const add = (kind: ShaftKind) =>
     setParts([...parts, { ...newPart(kind, section, ribs), name: freshName(SHAFT_KIND_NAMES[kind], parts) }])
@@ -231,35 +222,6 @@ function MoreBelt({
       />
     </div>
   )
-}
-
-/** Stores a document as a new drive and opens the bench on it. */
-function useBegin() {
-  const navigate = useNavigate()
-  // Whoever comes from a vehicle's page starts its drive.
-  const vehicle = useSearchParams()[0].get('vehicle')
-  const [state, setState] = useState<{ readonly busy: boolean; readonly refusal: string | null }>({
-    busy: false,
-    refusal: null,
-  })
-  const begin = async (document: DriveDocument, reason: string) => {
-    const read = checkDrive(document)
-    if (!read.ok) {
-      setState({
-        busy: false,
-        refusal: `This drive cannot be created: ${read.problems[0]?.message ?? 'something is wrong'}.`,
-      })
-      return
-    }
-    setState({ busy: true, refusal: null })
-    try {
-      const record = await createDrive({ document: read.drive, vehicleId: vehicle, reason })
-      void navigate(`/drives/${record.id}`)
-    } catch (error) {
-      setState({ busy: false, refusal: error instanceof Error ? error.message : 'The drive could not be saved.' })
-    }
-  }
-  return { begin, ...state }
 }
 
 function freshName(name: string, parts: readonly PartDraft[]): string {

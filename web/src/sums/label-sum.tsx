@@ -2,6 +2,7 @@ import { Input } from 'antd'
 import { useId, useMemo, useState } from 'react'
 import { standardLengths } from '@emery/core/length'
 import { beltLabel, readLabel, sectionFigures } from '@emery/core/sections'
+import { labelDrive } from '@emery/core/sums'
 import { LabelReadings } from '../ui/label-readings.tsx'
 import { SumCard } from './sum-card.tsx'
 
@@ -20,6 +21,7 @@ export function LabelSum() {
   return (
     <SumCard
       title="What a label means"
+      {...(chosen === undefined ? {} : { asDrive: () => labelDrive(chosen.section, chosen.ribs, chosen.length) })}
       wants={text.trim() === '' ? 'Type what stands on the belt.' : `“${text.trim()}” cannot be read as a belt label.`}
       result={
         chosen === undefined ? null : (

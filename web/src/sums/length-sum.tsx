@@ -1,8 +1,10 @@
 import { Select } from 'antd'
 import { useState } from 'react'
+import { v4 as newId } from 'uuid'
 import { AID_FIGURES } from '@emery/core/length'
 import { beltLabel, familyOf, type Section } from '@emery/core/sections'
-import { lengthSum } from '@emery/core/sums'
+import { lengthDrive, lengthSum } from '@emery/core/sums'
+import { stampNow } from '../ui/preferences.ts'
 import { useLengths } from '../ui/use-lengths.ts'
 import { Figure, LengthField, SectionField } from './fields.tsx'
 import { SumCard } from './sum-card.tsx'
@@ -50,6 +52,14 @@ export function LengthSum() {
                 .join(', ')}
             </p>
           </>
+        )
+      }
+      asDrive={() =>
+        lengthDrive(
+          { section, ribs: hasRibs ? (ribs ?? 1) : 1 },
+          { aid, thickness: AID_FIGURES[aid].usual, reading: reading ?? 0 },
+          backTurns,
+          { id: newId(), ...stampNow() },
         )
       }
       working={

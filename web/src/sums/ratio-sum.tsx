@@ -1,6 +1,6 @@
 import { useState } from 'react'
 import type { Section } from '@emery/core/sections'
-import { ratioSum } from '@emery/core/sums'
+import { ratioDrive, ratioSum } from '@emery/core/sums'
 import { useLengths } from '../ui/use-lengths.ts'
 import { Figure, LengthField, SectionField } from './fields.tsx'
 import { SumCard } from './sum-card.tsx'
@@ -33,6 +33,7 @@ export function RatioSum() {
           </>
         )
       }
+      {...(driving === null || driven === null ? {} : { asDrive: () => ratioDrive(driving, driven, section) })}
       working={
         sum === undefined
           ? undefined

@@ -36,6 +36,26 @@ describe('sums', () => {
     expect(result('Ratio and speed')).toMatch(/2\.582 ×.*0\.387 turns.*7747 rpm/)
   })
 
+  test('the lengths at both ends say where the adjuster stands', async () => {
+    await type('Where the adjuster stands', 'Length at the slack end', '1660')
+    await type('Where the adjuster stands', 'Length at the tight end', '1700')
+    await type('Where the adjuster stands', 'The belt’s length', '1672')
+    expect(result('Where the adjuster stands')).toMatch(/At 30 % of its travel/)
+    await type('Where the adjuster stands', 'The belt’s length', '1710')
+    expect(result('Where the adjuster stands')).toContain('too long')
+  })
+
+  test('a V belt twisted by hand is judged by a quarter turn; a multi-rib belt cannot be twisted', async () => {
+    const sum = card('Tension of a span')
+    expect(sum.queryByText('Twist')).toBeNull()
+    await userEvent.click(sum.getByLabelText('Belt section'))
+    await userEvent.click(screen.getAllByTitle('V, 13 mm top').at(-1) as HTMLElement)
+    await type('Tension of a span', 'Span', '400')
+    await userEvent.click(sum.getByText('Twist'))
+    await type('Tension of a span', 'Turns by, °', '140')
+    expect(result('Tension of a span')).toContain('Too slack')
+  })
+
   test('what cannot be is said, and the sum waits', async () => {
     await type('Ratio and speed', 'Driving, rpm', '-5')
     expect(card('Ratio and speed').getByRole('alert').textContent).toContain('above zero')

@@ -7,6 +7,7 @@ import { LineSum } from './line-sum.tsx'
 import { RatioSum } from './ratio-sum.tsx'
 import { ShimSum } from './shim-sum.tsx'
 import styles from './sums.module.css'
+import { TravelSum } from './travel-sum.tsx'
 import { TensionSum } from './tension-sum.tsx'
 
 /** One number from two or three, without a drive; nothing is stored. */
@@ -25,7 +26,7 @@ export function SumsScreen() {
       <div className={listPage['head']}>
         <h1>Sums</h1>
       </div>
-      <p className="soft">One number without a drive. Nothing is stored.</p>
+      <p className="soft">One number without a drive. Nothing is stored unless you make it a drive.</p>
       <div className={styles['sums']}>
         <RatioSum />
         <TensionSum />
@@ -33,6 +34,7 @@ export function SumsScreen() {
         <LabelSum />
         <LineSum />
         <ShimSum />
+        <TravelSum />
       </div>
     </div>
   )

@@ -2,7 +2,7 @@ import { Segmented } from 'antd'
 import { useState } from 'react'
 import { familyOf, type Section } from '@emery/core/sections'
 import { spanSigns, tensionSum, USUAL_BELT_MM, type SpanAsked } from '@emery/core/sums'
-import { FINGER_FORCE, settingFor, type BeltAge } from '@emery/core/tension'
+import { FINGER_FORCE, settingFor, twistSays, type BeltAge } from '@emery/core/tension'
 import { Term } from '../ui/term.tsx'
 import { useLengths } from '../ui/use-lengths.ts'
 import { VerdictMark } from '../ui/verdict-mark.tsx'
@@ -10,9 +10,15 @@ import { Figure, LengthField, SectionField } from './fields.tsx'
 import { SumCard } from './sum-card.tsx'
 import styles from './sums.module.css'
 
-const WAYS = ['finger', 'gauge', 'pluck'] as const
+const WAYS = ['finger', 'gauge', 'pluck', 'twist'] as const
 type Way = (typeof WAYS)[number]
-const WAY_WORDS: Readonly<Record<Way, string>> = { finger: 'Finger', gauge: 'Gauge', pluck: 'Pluck' }
+const WAY_WORDS: Readonly<Record<Way, string>> = { finger: 'Finger', gauge: 'Gauge', pluck: 'Pluck', twist: 'Twist' }
+
+const TWIST_WORDS = {
+  loose: 'Too slack: it turns further than a quarter turn.',
+  right: 'Right: about a quarter turn.',
+  tight: 'Too tight: it does not turn a quarter turn.',
+} as const
 const AGES: readonly { readonly value: BeltAge; readonly label: string }[] = [
   { value: 'new', label: 'New belt' },
   { value: 'used', label: 'Used belt' },
@@ -25,25 +31,29 @@ export function TensionSum() {
   const [ribs, setRibs] = useState<number | null>(6)
   const [span, setSpan] = useState<number | null>(null)
   const [beltLength, setBeltLength] = useState<number | null>(null)
-  const [way, setWay] = useState<Way>('finger')
+  const [chosen, setWay] = useState<Way>('finger')
   const [age, setAge] = useState<BeltAge>('used')
   const [deflection, setDeflection] = useState<number | null>(null)
   const [force, setForce] = useState<number | null>(null)
   const [frequency, setFrequency] = useState<number | null>(null)
-  const hasRibs = familyOf(section).hasRibs
+  const [twist, setTwist] = useState<number | null>(null)
+  const { hasRibs, canBeTwisted } = familyOf(section)
   const asked: SpanAsked | null =
     span === null || span === 0 || (hasRibs && ribs === null)
       ? null
       : { section, ribs: hasRibs ? (ribs ?? 1) : 1, span, beltLength }
+  const way = chosen === 'twist' && !canBeTwisted ? 'finger' : chosen
   const pressed = way === 'finger' ? FINGER_FORCE : force
   const reading =
-    way === 'pluck'
-      ? frequency === null
-        ? null
-        : { how: 'pluck' as const, frequency }
-      : deflection === null || deflection === 0 || pressed === null
-        ? null
-        : { how: way, force: pressed, deflection }
+    way === 'twist'
+      ? null
+      : way === 'pluck'
+        ? frequency === null
+          ? null
+          : { how: 'pluck' as const, frequency }
+        : deflection === null || deflection === 0 || pressed === null
+          ? null
+          : { how: way, force: pressed, deflection }
   const sum = asked === null || reading === null ? null : tensionSum(asked, reading, age)
   const setting = asked === null ? 0 : settingFor(asked, age)
   const wanted = asked === null ? null : spanSigns(asked, setting)
@@ -69,6 +79,12 @@ export function TensionSum() {
                 {hasRibs && `, ${Math.round(sum.perRib)} N a rib`}. {words}
               </p>
             )}
+            {way === 'twist' && twist !== null && (
+              <p>
+                <VerdictMark verdict={twistSays({ angle: twist }) === 'right' ? 'fine' : 'act'} label="" />{' '}
+                {TWIST_WORDS[twistSays({ angle: twist })]}
+              </p>
+            )}
             <p>
               Wanted (<Term of="nominal">nominal</Term>): <b className="figures">{Math.round(setting)} N</b>. That is{' '}
               {lengths.fine(wanted.deflection)} under a finger of {FINGER_FORCE} N, or {wanted.frequency.toFixed(0)} Hz.
@@ -77,9 +93,11 @@ export function TensionSum() {
         )
       }
       working={
-        way === 'pluck'
-          ? 'T = m · (2 · span · f)²'
-          : `Force and deflection at the middle of the span${beltLength === null ? `; a belt of ${lengths.text(USUAL_BELT_MM)} is assumed` : ''}.`
+        way === 'twist'
+          ? 'A hand turns a belt that is right a quarter turn on its longest span; it tells no tension.'
+          : way === 'pluck'
+            ? 'T = m · (2 · span · f)²'
+            : `Force and deflection at the middle of the span${beltLength === null ? `; a belt of ${lengths.text(USUAL_BELT_MM)} is assumed` : ''}.`
       }
     >
       <SectionField value={section} onPick={setSection} />
@@ -89,18 +107,25 @@ export function TensionSum() {
         <Segmented<Way>
           aria-label="How it was read"
           value={way}
-          options={WAYS.map((value) => ({ value, label: WAY_WORDS[value] }))}
+          options={WAYS.filter((each) => each !== 'twist' || canBeTwisted).map((value) => ({
+            value,
+            label: WAY_WORDS[value],
+          }))}
           onChange={setWay}
         />{' '}
         <Segmented<BeltAge> aria-label="Age of the belt" value={age} options={[...AGES]} onChange={setAge} />
       </div>
-      {way === 'pluck' ? (
+      {way === 'twist' ? (
+        <Figure label="Turns by, °" value={twist} onRead={setTwist} />
+      ) : way === 'pluck' ? (
         <Figure label="Pitch, Hz" value={frequency} onRead={setFrequency} />
       ) : (
         <LengthField label="Deflection" value={deflection} onRead={setDeflection} />
       )}
       {way === 'gauge' && <Figure label="Force, N" value={force} onRead={setForce} />}
-      {way !== 'pluck' && <LengthField label="Belt length, if known" value={beltLength} onRead={setBeltLength} />}
+      {way !== 'pluck' && way !== 'twist' && (
+        <LengthField label="Belt length, if known" value={beltLength} onRead={setBeltLength} />
+      )}
     </SumCard>
   )
 }

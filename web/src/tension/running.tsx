@@ -7,6 +7,8 @@ import {
   type BeltCondition,
   type BeltTension,
   type TensionSource,
+  reserveVerdict,
+  RESERVE,
 } from '@emery/core/tension'
 import fields from '../ui/fields.module.css'
 import { NO_BUBBLE } from '../ui/slider.ts'
@@ -17,7 +19,6 @@ import { Term } from '../ui/term.tsx'
 import { PanelSection, PanelTable } from '../ui/panel.tsx'
 import styles from './tension.module.css'
 import { Loads } from './loads.tsx'
-import { reserveVerdict, RESERVE } from '../bench/reserve.ts'
 import { useTension } from '../bench/use-tension.ts'
 
 const CONDITIONS: Readonly<Record<BeltCondition, string>> = {

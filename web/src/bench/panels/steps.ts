@@ -5,9 +5,8 @@ import type { SettledDrive } from '@emery/core/path'
 import type { ShopRules } from '@emery/core/rules'
 import { allProblems, type DriveSolution, type ProblemCode } from '@emery/core/solution'
 import { judgeSpeeds } from '@emery/core/speeds'
-import { spanTensions } from '@emery/core/tension'
+import { spanTensions, reserveVerdict } from '@emery/core/tension'
 import { worstOf, type Verdict } from '@emery/core/verdict'
-import { reserveVerdict } from '../reserve.ts'
 
 /** The steps of the bench that are built, in working order; the number keys follow it. */
 export const STEPS = [

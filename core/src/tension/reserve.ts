@@ -1,5 +1,6 @@
-import { GRIP_MARGIN } from '@emery/core/tension'
-import type { Verdict } from '@emery/core/verdict'
+/** What a reserve of grip comes to: docs/mechanics/tension.md. */
+import type { Verdict } from '../verdict/verdict.ts'
+import { GRIP_MARGIN } from './nominal.ts'
 
 /** Reserve of grip below which a pulley is worth a look, and below which it slips. */
 export const RESERVE = { watch: GRIP_MARGIN, act: 1 } as const
