@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
-import { checkDrive, type CheckedDrive } from '../drive/index.ts'
+import type { CheckedDrive } from '../drive/drive.ts'
+import { checkDrive } from '../drive/read.ts'
 import { addBelt, addPart, newDrive, type NewPart } from '../drive/new-drive.ts'
 import type { DriveDraft } from '../drive/edits.ts'
 import { SHAFT_KINDS, type ShaftKind } from '../drive/shaft.ts'

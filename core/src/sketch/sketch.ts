@@ -54,7 +54,7 @@ export function sketchDrive(settled: SettledDrive): Sketch | null {
     const route = routes.get(belt.id)
     return route === undefined ? belt : { ...belt, route: [...route] }
   })
-  return { drive: { ...placed, belts } as CheckedDrive, shafts, pulleys, routes }
+  return { drive: { ...placed, belts }, shafts, pulleys, routes }
 }
 
 function withSizes({ pulleys, shafts }: CheckedDrive): Pulley[] {

@@ -10,7 +10,7 @@ import type { Mm } from '../units/quantity.ts'
 function begun(name: string, section: Section, ribs: number, parts: readonly NewPart[]): DriveDraft {
   const crank = { kind: 'crank', name: 'Crank', face: familyOf(section).face, section, grooves: ribs } as const
   const belts = [{ name: 'Main belt', section, ribs }]
-  return newDrive({ name, crankTurns: 'cw', parts: [crank, ...parts], belts }) as DriveDraft
+  return newDrive({ name, crankTurns: 'cw', parts: [crank, ...parts], belts })
 }
 
 /** Two pulleys of which the outside diameters are known, and the belt between them. A toothed pulley's teeth are still to be counted. */
@@ -21,7 +21,7 @@ export function ratioDrive(driving: Mm, driven: Mm, section: Section): DriveDocu
     if (pulley.face !== 'toothed') pulley.diameter = i === 0 ? driving : driven
   })
   for (const belt of draft.belts) belt.route = draft.pulleys.map(({ id }) => ({ pulley: id, contact: 'ribs' }))
-  return draft as DriveDocument
+  return draft
 }
 
 /** A belt of which only what was laid along its route is known. */
@@ -43,12 +43,12 @@ export function lengthDrive(
     u: 0,
     ...(backTurns > 0 ? { backTurns } : {}),
   }))
-  return draft as DriveDocument
+  return draft
 }
 
 /** A belt of which only the label is known. */
 export function labelDrive(section: Section, ribs: number, length: Mm): DriveDocument {
   const draft = begun('From a label', section, ribs, [])
   for (const belt of draft.belts) belt.length = length
-  return draft as DriveDocument
+  return draft
 }

@@ -46,7 +46,7 @@ function missingWords({ path }: SettledBelt, drive: CheckedDrive): string {
       const places = path.places.length === 0 ? [] : [`the position of ${path.places.map(nameOf).join(', ')}`]
       return `Missing in Measure: ${[...sizes, ...places].join('; ')}.`
     }
-    default:
+    case 'overlap':
       return 'As measured, the pulleys overlap: check sizes and positions in Measure.'
   }
 }
