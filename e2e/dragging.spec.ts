@@ -46,7 +46,7 @@ test('a pulley is dragged with the solution live; the frames are written down', 
   const from = await emery.placeOf('Power steering pump')
   const wanted = await emery.beltWanted()
   const sway = async () => {
-    for (let i = 1; i <= 150; i++) await page.mouse.move(from.x + 30 * Math.sin(i / 12), from.y - i / 6)
+    for (let i = 1; i <= 70; i++) await page.mouse.move(from.x + 30 * Math.sin(i / 12), from.y - i / 6)
   }
   await page.mouse.move(from.x, from.y)
   // What this machine's browser can draw at most, with the pointer moving over a page that does nothing.

@@ -27,121 +27,79 @@ test.describe('with the server away', () => {
     await page.reload()
     await expect(page.getByText('27 teeth')).toBeVisible()
   })
-
-  test('a drive’s changes are sent from any screen', async ({ emery, page, context }) => {
-    await emery.openCopy('linnet-toothed')
-    const own = new URL(page.url()).pathname
-    await context.route('**/api/drives/*', (route) =>
-      route.request().method() === 'PUT' ? route.abort() : route.continue(),
-    )
-    await emery.pulley('Alternator').click()
-    await page.getByRole('spinbutton', { name: 'Teeth' }).fill('27')
-    await expect(page.getByText('server not responding; saved in this browser')).toBeVisible()
-
-    await page.goto('about:blank')
-    await emery.open('/shelf')
-    await page.getByText(/waiting for the server/).click({ timeout: 30_000 })
-    await expect(page.getByText('Drive changed')).toBeVisible()
-    await context.unroute('**/api/drives/*')
-    await expect(page.getByText(/waiting for the server/)).toBeHidden({ timeout: 30_000 })
-    await emery.open(own)
-    await expect(page.getByText('27 teeth')).toBeVisible()
-  })
-
-  test('a job’s ticks outlive the page, are sent once, and from any screen', async ({ emery, page, context }) => {
-    await emery.openCopy('linnet-toothed', 'belt-change')
-    const own = new URL(page.url()).pathname
-    const sent: (string | undefined)[] = []
-    // The server makes the change, and its answer is lost: a page that asked again would open a second job.
-    await context.route('**/api/jobs', async (route) => {
-      if (route.request().method() !== 'POST') return route.continue()
-      sent.push(route.request().headers()['emery-edit'])
-      await route.fetch()
-      return route.abort()
-    })
-    await page.getByRole('checkbox', { name: 'Have the service data ready' }).check()
-    await expect(page.getByRole('alert')).toContainText('kept in this browser')
-
-    // Closed meanwhile, and opened again somewhere else.
-    await page.goto('about:blank')
-    await context.unroute('**/api/jobs')
-    const [again] = await Promise.all([
-      page.waitForRequest((request) => request.method() === 'POST' && request.url().endsWith('/api/jobs'), {
-        timeout: 60_000,
-      }),
-      emery.open('/shelf'),
-    ])
-    expect(sent).toContain(again.headers()['emery-edit'])
-    await expect(page.getByText(/waiting for the server/)).toBeHidden()
-    await emery.open(own)
-    await expect(page.getByRole('checkbox', { name: 'Have the service data ready' })).toBeChecked()
-    const driveId = own.split('/')[2] ?? ''
-    const { jobs } = (await (await page.request.get(`${address()}/api/jobs?driveId=${driveId}`)).json()) as {
-      jobs: unknown[]
-    }
-    expect(jobs).toHaveLength(1)
-  })
 })
 
 test.describe('with the server away', () => {
   test.use({ mayComplain: /ERR_FAILED|Failed to load resource|Failed to fetch/ })
 
-  test('writes of every screen outlive the page, are listed, and are sent once, in their order', async ({
+  test('edits of every kind outlive the page, are listed, and are sent once, from any screen', async ({
     emery,
     page,
     context,
   }) => {
+    test.slow()
     const plate = `KW ${test.info().workerIndex}${Date.now() % 10_000}`
-    const { id } = (await (
+    const vehicle = (await (
       await page.request.post(`${address()}/api/vehicles`, {
         data: { name: 'Kittiwake wagon', plate, engine: '', distance: null, notes: '' },
       })
     ).json()) as { id: string }
-    await emery.open(`/vehicles/${id}`)
-    // What is sent arrives, and no answer comes back.
-    await context.route('**/api/vehicles/*', async (route) => {
-      if (route.request().method() === 'GET') return route.continue()
-      await route.fetch()
+    const asked = async <Answer>(path: string) =>
+      (await (await page.request.get(`${address()}/api${path}`)).json()) as Answer
+    const pictures = async () => (await asked<{ photos: unknown[] }>('/photos?from=0')).photos.length
+    const before = await pictures()
+    await emery.openCopy('linnet-toothed', 'belt-change')
+    const own = new URL(page.url()).pathname
+    const driveId = own.split('/')[2] ?? ''
+    // A drive's save never arrives; everything else arrives, and no answer comes back: whoever asks again would do it twice.
+    const edits: (string | undefined)[] = []
+    await context.route(/\/api\/(drives|jobs|vehicles|photos)(\/|$)/, async (route) => {
+      const request = route.request()
+      if (request.method() === 'GET') return route.continue()
+      edits.push(request.headers()['emery-edit'])
+      if (!request.url().includes('/api/drives/')) await route.fetch()
       return route.abort()
     })
+    await page.getByRole('checkbox', { name: 'Have the service data ready' }).check()
+    await expect(page.getByRole('alert')).toContainText('kept in this browser')
+    await emery.step('Measure')
+    await emery.pulley('Alternator').click()
+    await emery.step('Speeds')
+    await page.getByRole('spinbutton', { name: 'Teeth' }).fill('27')
+    await expect(page.getByText('server not responding; saved in this browser')).toBeVisible()
+    await emery.step('Measure')
+    await page.keyboard.press('Escape')
+    await emery.measure('Photo')
+    await page.getByRole('button', { name: 'Practice photo' }).click()
+    await expect(page.getByRole('alert')).toContainText('kept in this browser')
+    await emery.open(`/vehicles/${vehicle.id}`)
     await page.getByLabel('Engine').fill('1.9')
     await page.getByLabel('Notes').click()
     await expect(page.getByRole('alert')).toContainText('kept in this browser')
     await page.getByLabel('Notes').fill('knocks when cold')
     await page.getByLabel('Engine').click()
-    await expect(page.getByRole('alert')).toContainText('kept in this browser')
 
+    // Closed meanwhile, and opened again somewhere else.
     await page.goto('about:blank')
     await emery.open('/shelf')
-    await expect(page.getByText(/waiting for the server/)).toBeVisible({ timeout: 30_000 })
-    await page.getByText(/waiting for the server/).click()
-    await expect(page.getByText('Vehicle changed').first()).toBeVisible()
-    await context.unroute('**/api/vehicles/*')
-    await expect(page.getByText(/waiting for the server/)).toBeHidden({ timeout: 30_000 })
-    const vehicle = (await (await page.request.get(`${address()}/api/vehicles/${id}`)).json()) as object
-    expect(vehicle).toMatchObject({ engine: '1.9', notes: 'knocks when cold', version: 3 })
-  })
-
-  test('a picture outlives the page and is kept once, though its answer was lost', async ({ emery, page, context }) => {
-    const pictures = async () =>
-      ((await (await page.request.get(`${address()}/api/photos?from=0`)).json()) as { photos: unknown[] }).photos.length
-    await emery.openCopy('ketch-main', 'measure')
-    const before = await pictures()
-    await context.route('**/api/photos', async (route) => {
-      await route.fetch()
-      return route.abort()
-    })
-    await emery.measure('Photo')
-    await page.getByRole('button', { name: 'Practice photo' }).click()
-    await expect(page.getByRole('alert')).toContainText('kept in this browser')
-
-    await page.goto('about:blank')
-    await emery.open('/pictures')
     await page.getByText(/waiting for the server/).click({ timeout: 30_000 })
-    await expect(page.getByText('Picture added')).toBeVisible()
-    await context.unroute('**/api/photos')
-    await expect(page.getByText(/waiting for the server/)).toBeHidden({ timeout: 30_000 })
+    for (const words of ['Drive changed', 'Job changed', 'Picture added', 'Vehicle changed'])
+      await expect(page.getByText(words).first()).toBeVisible({ timeout: 30_000 })
+    await context.unroute(/\/api\/(drives|jobs|vehicles|photos)(\/|$)/)
+    await expect(page.getByText(/waiting for the server/)).toBeHidden({ timeout: 60_000 })
+
+    expect(await asked(`/vehicles/${vehicle.id}`)).toMatchObject({
+      engine: '1.9',
+      notes: 'knocks when cold',
+      version: 3,
+    })
     expect(await pictures()).toBe(before + 1)
+    expect((await asked<{ jobs: unknown[] }>(`/jobs?driveId=${driveId}`)).jobs).toHaveLength(1)
+    await emery.open(own)
+    await expect(page.getByRole('checkbox', { name: 'Have the service data ready' })).toBeChecked()
+    await expect(page.getByText('27 teeth')).toBeVisible()
+    // Every change but the drive's, which has a save id in its body, went under one id of its own, however often.
+    expect(new Set(edits.filter((id) => id !== undefined)).size).toBeGreaterThanOrEqual(4)
   })
 
   test('a screen that was never loaded says so in its own place; the rest of the page lives on', async ({
