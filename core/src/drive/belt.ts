@@ -74,3 +74,8 @@ export const beltSchema = record({
 
 export type Belt = Readonly<InferType<typeof beltSchema>>
 export type RouteEntry = Belt['route'][number]
+
+/** Whether somebody has said in which order a belt meets its pulleys; which pulleys they are may be known before. */
+export function isRouted({ route, assumed = [] }: Pick<Belt, 'route' | 'assumed'>): boolean {
+  return route.length >= 2 && !assumed.includes('route')
+}

@@ -1,3 +1,4 @@
+import { isRouted } from './belt.ts'
 import { distance } from '../numerics/vectors.ts'
 import type { Mm } from '../units/quantity.ts'
 import type { DriveDocument } from './drive.ts'
@@ -165,7 +166,8 @@ class Comparison {
         if (JSON.stringify(was.runIn) !== JSON.stringify(is.runIn)) say('continued its run-in')
         if (was.adjuster !== is.adjuster)
           say(is.adjuster === null ? 'runs on fixed centres' : `is tensioned by ${is.adjuster}`)
-        if (JSON.stringify(was.route) !== JSON.stringify(is.route))
+        if (!isRouted(was) && isRouted(is)) say('routed')
+        else if (JSON.stringify(was.route) !== JSON.stringify(is.route))
           say(is.route.length === 0 ? 'lost its route' : 'routed differently')
       },
     )

@@ -160,7 +160,10 @@ export function setMaterial(beltId: string, material: NonNullable<Belt['material
 export function setRoute(beltId: string, route: readonly RouteEntry[]): DriveEdit {
   return (draft) => {
     const belt = draft.belts.find(({ id }) => id === beltId)
-    if (belt !== undefined) belt.route = route.map((entry) => ({ ...entry }))
+    if (belt === undefined) return
+    belt.route = route.map((entry) => ({ ...entry }))
+    belt.assumed = belt.assumed?.filter((key) => key !== 'route')
+    if (belt.assumed === undefined || belt.assumed.length === 0) delete belt.assumed
   }
 }
 

@@ -1,6 +1,6 @@
 /** What the other packages may take from here. */
 export type { ReadWhile } from './alignment-reading.ts'
-export { type Belt, CONSTRUCTIONS, type RouteEntry } from './belt.ts'
+export { type Belt, CONSTRUCTIONS, isRouted, type RouteEntry } from './belt.ts'
 export { describeChanges } from './changes.ts'
 export type { DocumentProblem } from './document-problem.ts'
 export { type CheckedDrive, DRIVE_MEDIA_TYPE, type DriveDocument, driveSchema } from './drive.ts'

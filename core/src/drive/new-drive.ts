@@ -1,4 +1,5 @@
-import { ribsOf } from '../sections/families.ts'
+import { familyOf, ribsOf } from '../sections/families.ts'
+import type { RouteEntry } from './belt.ts'
 import type { Section } from '../sections/sections.ts'
 import { DRIVE_FORMAT, DRIVE_VERSION, type DriveDocument } from './drive.ts'
 import type { DriveDraft, DriveEdit } from './edits.ts'
@@ -16,6 +17,8 @@ export interface NewPart {
   readonly section: Section
   readonly grooves: number
   readonly mustTurn?: Turn | undefined
+  /** Which belts run on it, by their place in the list: it gets a pulley for each, a smooth one for all of them. Nobody has said where left out. */
+  readonly belts?: readonly number[] | undefined
 }
 
 export interface NewBelt {
@@ -45,13 +48,33 @@ export function newDrive({ name, crankTurns, parts, belts }: NewDrive): DriveDoc
     belts: [],
     adjusters: [],
   }
-  parts.forEach((part) => addPart(part)(draft))
-  belts.forEach((belt) => addBelt(belt)(draft))
+  for (const part of parts) addPart(part, belts)(draft)
+  for (const belt of belts) addBelt(belt)(draft)
+  for (const [i, belt] of draft.belts.entries()) {
+    belt.route = runsOn(draft, parts, belts, i)
+    if (belt.route.length > 0) belt.assumed = ['route']
+  }
   return draft
 }
 
+/** The pulleys a belt was said to run on, in no order that anybody has told: a smooth face carries its back. */
+function runsOn(
+  { shafts, pulleys }: DriveDraft,
+  parts: readonly NewPart[],
+  belts: readonly NewBelt[],
+  belt: number,
+): RouteEntry[] {
+  const found = parts.flatMap((part, i): RouteEntry[] => {
+    const at = (part.kind === 'crank' ? belts.map((_, k) => k) : (part.belts ?? [])).indexOf(belt)
+    const its = pulleys.filter(({ shaft }) => shaft === shafts[i]?.id)
+    const pulley = at < 0 ? undefined : (its[at] ?? its[0])
+    return pulley === undefined ? [] : [{ pulley: pulley.id, contact: pulley.face === 'smooth' ? 'back' : 'ribs' }]
+  })
+  return found.length < 2 ? [] : found
+}
+
 /** Adds a shaft with one pulley, nothing measured; the crank stands at the origin. */
-export function addPart(part: NewPart): DriveEdit {
+export function addPart(part: NewPart, belts: readonly NewBelt[] = []): DriveEdit {
   return (draft) => {
     const id = freshId(draft, part.kind)
     const place = part.kind === 'crank' ? 0 : null
@@ -63,8 +86,17 @@ export function addPart(part: NewPart): DriveEdit {
       y: place,
       ...(part.mustTurn === undefined ? {} : { mustTurn: part.mustTurn }),
     })
-    addPulley(id, part)(draft)
+    const cut = part.kind === 'crank' ? belts : (part.belts ?? []).flatMap((i) => belts[i] ?? [])
+    const faces = part.face === 'smooth' || cut.length === 0 ? [part] : cut.map((belt) => cutFor(belt, part))
+    for (const face of faces) addPulley(id, face)(draft)
   }
+}
+
+/** The face of a pulley for one belt: as it was described where it was described for that section. */
+function cutFor({ section, ribs, count = 1 }: NewBelt, part: NewPart): Pick<NewPart, 'face' | 'section' | 'grooves'> {
+  if (part.section === section) return part
+  const { face, hasRibs } = familyOf(section)
+  return { face, section, grooves: hasRibs ? ribs : count }
 }
 
 /** Adds a pulley to a shaft, such as the inner step of a stepped one. */

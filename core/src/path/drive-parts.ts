@@ -1,6 +1,6 @@
 import { adjusterMotion, kindOf } from '../adjusters/kinds.ts'
 import type { Adjuster } from '../adjusters/adjuster.ts'
-import type { Belt } from '../drive/belt.ts'
+import { isRouted, type Belt } from '../drive/belt.ts'
 import type { CheckedDrive, DriveDocument } from '../drive/drive.ts'
 import { isSized, type Pulley } from '../drive/pulley.ts'
 import type { Shaft } from '../drive/shaft.ts'
@@ -115,7 +115,7 @@ export class DriveParts {
 
   /** The circles of a belt in route order, or what is missing before there can be a path. */
   circlesOf(belt: Belt): CordCircle[] | NoCircles {
-    if (belt.route.length < 2) return { ok: false, why: 'unrouted' }
+    if (!isRouted(belt)) return { ok: false, why: 'unrouted' }
     const rolls = this.rollsOf(belt)
     const circles: CordCircle[] = []
     const missing = { places: [] as string[], sizes: [] as string[] }

@@ -1,5 +1,5 @@
 /** A drawing of a drive before it is measured: docs/mechanics/sketch.md. */
-import type { Belt, RouteEntry } from '../drive/belt.ts'
+import { isRouted, type Belt, type RouteEntry } from '../drive/belt.ts'
 import type { CheckedDrive } from '../drive/drive.ts'
 import { isSized, type Pulley } from '../drive/pulley.ts'
 import type { Shaft } from '../drive/shaft.ts'
@@ -40,7 +40,7 @@ export function sketchDrive(settled: SettledDrive): Sketch | null {
       .map(({ id }) => id),
   )
   const pulleys = new Set(drive.pulleys.filter((pulley) => !isSized(pulley)).map(({ id }) => id))
-  const unrouted = drive.belts.filter(({ route }) => route.length < 2)
+  const unrouted = drive.belts.filter((belt) => !isRouted(belt))
   if (shafts.size === 0 && pulleys.size === 0 && unrouted.length === 0) return null
   const sized = { ...drive, pulleys: withSizes(drive) } as CheckedDrive
   const placed = { ...sized, shafts: withPlaces(sized, settled, shafts) } as CheckedDrive
@@ -52,7 +52,8 @@ export function sketchDrive(settled: SettledDrive): Sketch | null {
   )
   const belts = placed.belts.map((belt) => {
     const route = routes.get(belt.id)
-    return route === undefined ? belt : { ...belt, route: [...route] }
+    if (route === undefined) return belt
+    return { ...belt, route: [...route], assumed: (belt.assumed ?? []).filter((key) => key !== 'route') }
   })
   return { drive: { ...placed, belts }, shafts, pulleys, routes }
 }
@@ -104,15 +105,25 @@ function around({ x, y }: Point): Point[] {
 }
 
 /**
- * The route a belt most likely takes, best of all that its faces and turning directions allow. Null where it cannot be told which pulleys it
- * runs on: another belt without a route has the same section.
+ * The route a belt most likely takes, best of all that its faces and turning directions allow, over the pulleys it was said to run on. Null where
+ * nobody has said and it cannot be told: another belt without a route has the same section.
  */
 function likelyRoute(drive: CheckedDrive, belt: Belt, unrouted: readonly Belt[]): readonly RouteEntry[] | null {
   const others = unrouted.filter(({ id }) => id !== belt.id)
-  if (others.some(({ section }) => section === belt.section)) return null
+  const told = belt.route.length >= 2
+  if (!told && others.some(({ section }) => section === belt.section)) return null
   const faces = new Map(drive.pulleys.map(({ id, face }) => [id, face]))
-  // With several belts nobody knows whose back a smooth pulley carries.
-  const pulleys = pulleysForBelt(drive, belt.id).filter((id) => others.length === 0 || faces.get(id) !== 'smooth')
+  // With several belts nobody knows whose back a smooth pulley carries, unless it was said.
+  const pulleys = pulleysForBelt(drive, belt.id).filter(
+    (id) => told || others.length === 0 || faces.get(id) !== 'smooth',
+  )
   if (pulleys.length < 2 || pulleys.length > MAX_THREADED) return null
-  return searchRoutes(drive, belt.id, { max: 1, pulleys }).routes[0]?.route ?? null
+  // Pulleys of other belts are in other planes, as far as anybody knows.
+  const alone = {
+    ...drive,
+    pulleys: drive.pulleys.filter(({ id }) => pulleys.includes(id)),
+    belts: [belt],
+    adjusters: [],
+  }
+  return searchRoutes(alone as CheckedDrive, belt.id, { max: 1, pulleys }).routes[0]?.route ?? null
 }

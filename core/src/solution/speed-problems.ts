@@ -15,7 +15,7 @@ export function shaftProblems(
   words: Wording,
 ): Problem[] {
   const name = words.shaft(shaft.id)
-  if (speed === undefined && drive.belts.some(({ route }) => route.length < 2)) return []
+  if (speed === undefined && drive.belts.some((belt) => belt.route.length < 2)) return []
   if (speed === undefined) return [problem('NOT_DRIVEN', [shaft.id], `No belt drives ${name}.`)]
   const problems: Problem[] = []
   if (shaft.mustTurn !== undefined && shaft.mustTurn !== 'any' && shaft.mustTurn !== speed.turns) {

@@ -13,7 +13,7 @@ export async function sendUnsavedDrive(driveId: string, person: string): Promise
   const saver = new Saver(
     {
       send: (save) => saveDrive(driveId, save),
-      shelf: browserShelf(driveId, { person }),
+      shelf: browserShelf(driveId, { person, passesOn: true }),
       newId,
       onState: () => undefined,
     },

@@ -14,6 +14,8 @@ export interface PartDraft {
   readonly mustTurn: Turn | null
   /** A shaft that gets one pulley more; null for a part of its own. */
   readonly onShaft: string | null
+  /** The belts that run on it, by their place in the list, where a whole drive is described. */
+  readonly belts: readonly number[]
 }
 
 /** A part as parts of its kind commonly are: idlers and tensioners smooth, the rest cut for the belt. */
@@ -27,6 +29,7 @@ export function newPart(kind: ShaftKind, section: Section, ribs: number): PartDr
     grooves: ribsOf(section, ribs),
     mustTurn: null,
     onShaft: null,
+    belts: [],
   }
 }
 
@@ -66,7 +69,11 @@ export function PartForm({ part, onChange, shafts }: PartFormProps) {
           onChange={(value) =>
             value.startsWith('on ')
               ? change({ onShaft: value.slice(3) })
-              : onChange({ ...newPart(value as ShaftKind, part.section, part.grooves), section: part.section })
+              : onChange({
+                  ...newPart(value as ShaftKind, part.section, part.grooves),
+                  section: part.section,
+                  belts: part.belts,
+                })
           }
         />
       </label>

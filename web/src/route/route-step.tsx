@@ -1,12 +1,13 @@
 import { EditOutlined } from '@ant-design/icons'
 import { Button, Progress } from 'antd'
 import { useMemo, useState } from 'react'
-import { addBelt, setRoute, type Belt, type CheckedDrive, type RouteEntry } from '@emery/core/drive'
+import { addBelt, isRouted, setRoute, type Belt, type CheckedDrive, type RouteEntry } from '@emery/core/drive'
 import type { SettledBelt } from '@emery/core/path'
 import { pulleysForBelt } from '@emery/core/route'
 import { wordingFor } from '@emery/core/solution'
 import { VerdictMark } from '../ui/verdict-mark.tsx'
 import { useBench, useBenchState } from '../bench/bench-context.ts'
+import { innerSide } from '../ui/face-words.ts'
 import { BeltTabs } from '../bench/panels/belt-tabs.tsx'
 import { PanelSection } from '../ui/panel.tsx'
 import { BeltFields } from './belt-fields.tsx'
@@ -89,7 +90,7 @@ function Threaded({ belt: { belt, pulleys } }: { readonly belt: SettledBelt }) {
   }
   return (
     <PanelSection title={<>{belt.name} runs</>}>
-      {belt.route.length === 0 && threading === null && (
+      {!isRouted(belt) && threading === null && (
         <>
           <p className="soft">
             No <Term of="route">route</Term> yet. Route it by hand, or choose one below.
@@ -98,7 +99,7 @@ function Threaded({ belt: { belt, pulleys } }: { readonly belt: SettledBelt }) {
         </>
       )}
       <ol className={styles['entries']} aria-label="Route">
-        {belt.route.map(({ pulley: id, contact }, i) => {
+        {(isRouted(belt) ? belt.route : []).map(({ pulley: id, contact }, i) => {
           const pulley = pulleys[i]
           if (pulley === undefined) return null
           return (
@@ -109,13 +110,13 @@ function Threaded({ belt: { belt, pulleys } }: { readonly belt: SettledBelt }) {
                 <Button
                   size="small"
                   onClick={() => flip(id)}
-                  aria-label={`${words.pulley(pulley)} runs on the ${contact === 'back' ? 'back' : 'rib side'}; turn it over`}
+                  aria-label={`${words.pulley(pulley)} runs on the ${contact === 'back' ? 'back' : innerSide(belt.section)}; turn it over`}
                 >
-                  {contact === 'back' ? 'back' : 'rib side'} ⇄
+                  {contact === 'back' ? 'back' : innerSide(belt.section)} ⇄
                 </Button>
               ) : (
                 <span className="soft" style={{ flex: 'none' }}>
-                  {contact === 'back' ? 'back' : 'rib side'}
+                  {contact === 'back' ? 'back' : innerSide(belt.section)}
                 </span>
               )}
             </li>
@@ -130,7 +131,7 @@ function Threaded({ belt: { belt, pulleys } }: { readonly belt: SettledBelt }) {
           onClick={() => beginThreading(belt.id)}
           style={{ marginTop: 10 }}
         >
-          {belt.route.length === 0 ? 'Route by hand' : 'Route again'}
+          {isRouted(belt) ? 'Route again' : 'Route by hand'}
         </Button>
       ) : (
         <>

@@ -55,7 +55,19 @@ describe('starting a drive', () => {
           { diameter: null, grooves: 6 },
           { diameter: null, grooves: 6 },
         ],
-        belts: [{ section: 'PK', ribs: 6, route: [], length: null }],
+        // What was tapped is on the belt; in which order it runs nobody has said.
+        belts: [
+          {
+            section: 'PK',
+            ribs: 6,
+            assumed: ['route'],
+            route: [
+              { pulley: 'crank.1', contact: 'ribs' },
+              { pulley: 'fan.1', contact: 'ribs' },
+            ],
+            length: null,
+          },
+        ],
       },
     })
   })
@@ -79,6 +91,33 @@ describe('starting a drive', () => {
     expect(stored()?.document.belts.map(({ name, section }) => [name, section])).toEqual([
       ['Main belt', 'PK'],
       ['Belt 2', 'V13'],
+    ])
+  })
+
+  test('with several belts each part says which it is on, and gets a pulley for each', async () => {
+    show(<NewDriveScreen />)
+    await tap('plus Add a belt')
+    await tap('Alternator')
+    await tap('Fan')
+    // The next part is most likely on the belt that has none yet.
+    const onFan = within(screen.getByRole('group', { name: 'Belts on Fan' }))
+    expect(onFan.getByRole('button', { name: 'Belt 2' }).getAttribute('aria-pressed')).toBe('true')
+    await userEvent.click(onFan.getByRole('button', { name: 'Main belt' }))
+    await userEvent.clear(screen.getByRole('spinbutton', { name: 'Belt 2, side by side' }))
+    await userEvent.type(screen.getByRole('spinbutton', { name: 'Belt 2, side by side' }), '2')
+    await tap('Start measuring')
+    expect(await screen.findByText('elsewhere')).not.toBeNull()
+    const { pulleys, belts } = stored()?.document ?? { pulleys: [], belts: [] }
+    expect(pulleys.map(({ shaft, face }) => [shaft, face])).toEqual([
+      ['crank', 'ribbed'],
+      ['crank', 'vee'],
+      ['alternator', 'ribbed'],
+      ['fan', 'ribbed'],
+      ['fan', 'vee'],
+    ])
+    expect(belts.map(({ count, route }) => [count, route.map(({ pulley }) => pulley)])).toEqual([
+      [1, ['crank.1', 'alternator.1', 'fan.1']],
+      [2, ['crank.2', 'fan.2']],
     ])
   })
 

@@ -24,8 +24,14 @@ export function NewDriveScreen() {
   const [open, setOpen] = useState<number | null>(null)
   const { begin, refusal, busy } = useBeginDrive()
   useTopBar(useMemo(() => ({ title: <strong>New drive</strong>, commands: [] }), []))
-  const add = (kind: ShaftKind) =>
-    setParts([...parts, { ...newPart(kind, section, ribs), name: freshName(SHAFT_KIND_NAMES[kind], parts) }])
+  const [count, setCount] = useState(1)
+  const belts: readonly NewBelt[] = [{ name: 'Main belt', section, ribs, count }, ...more]
+  const add = (kind: ShaftKind) => {
+    // With several belts the next part is most likely on the one that has none yet.
+    const empty = belts.findIndex((_, i) => !parts.some((part) => part.belts.includes(i)))
+    const name = freshName(SHAFT_KIND_NAMES[kind], parts)
+    setParts([...parts, { ...newPart(kind, section, ribs), name, belts: [Math.max(0, empty)] }])
+  }
   const changeBelt = (to: Section, toRibs: number) => {
     setSection(to)
     setRibs(toRibs)
@@ -41,7 +47,7 @@ export function NewDriveScreen() {
           ...part,
           mustTurn: part.mustTurn ?? undefined,
         })),
-        belts: [{ name: 'Main belt', section, ribs }, ...more],
+        belts,
       }),
       'started',
     )
@@ -87,6 +93,7 @@ export function NewDriveScreen() {
               onChange={(to) => changeBelt(to, ribs)}
             />
           </label>
+          {!familyOf(section).hasRibs && <SideBySide name="Main belt" count={count} onChange={setCount} />}
           {familyOf(section).hasRibs && (
             <label>
               Ribs
@@ -107,7 +114,16 @@ export function NewDriveScreen() {
             key={belt.name}
             belt={belt}
             onChange={(to) => setMore(more.map((each, k) => (k === i ? to : each)))}
-            onLeaveOut={() => setMore(more.filter((_, k) => k !== i))}
+            onLeaveOut={() => {
+              setMore(more.filter((_, k) => k !== i))
+              // Parts keep the belts that are left, which move up by one.
+              setParts(
+                parts.map((part) => ({
+                  ...part,
+                  belts: part.belts.filter((k) => k !== i + 1).map((k) => (k > i + 1 ? k - 1 : k)),
+                })),
+              )
+            }}
           />
         ))}
         <Button
@@ -153,6 +169,22 @@ export function NewDriveScreen() {
                   setOpen(null)
                 }}
               />
+              {belts.length > 1 && (
+                <div className={styles['runsOn']} role="group" aria-label={`Belts on ${part.name}`}>
+                  {belts.map(({ name: belt }, k) => (
+                    <button
+                      key={belt}
+                      type="button"
+                      aria-pressed={part.belts.includes(k)}
+                      onClick={() =>
+                        setParts(parts.map((each, n) => (n === i ? { ...each, belts: toggled(each.belts, k) } : each)))
+                      }
+                    >
+                      {belt}
+                    </button>
+                  ))}
+                </div>
+              )}
               {open === i && (
                 <div className={styles['change']}>
                   <PartForm
@@ -199,6 +231,9 @@ function MoreBelt({
           onChange={(section) => onChange({ ...belt, section })}
         />
       </label>
+      {!familyOf(belt.section).hasRibs && (
+        <SideBySide name={belt.name} count={belt.count ?? 1} onChange={(count) => onChange({ ...belt, count })} />
+      )}
       {familyOf(belt.section).hasRibs && (
         <label>
           Ribs
@@ -222,6 +257,36 @@ function MoreBelt({
       />
     </div>
   )
+}
+
+/** How many matched belts run side by side. */
+function SideBySide({
+  name,
+  count,
+  onChange,
+}: {
+  readonly name: string
+  readonly count: number
+  readonly onChange: (count: number) => void
+}) {
+  return (
+    <label>
+      Side by side
+      <InputNumber
+        aria-label={`${name}, side by side`}
+        size="large"
+        min={1}
+        max={8}
+        precision={0}
+        value={count}
+        onChange={(to) => onChange(to ?? 1)}
+      />
+    </label>
+  )
+}
+
+function toggled(belts: readonly number[], belt: number): readonly number[] {
+  return belts.includes(belt) ? belts.filter((each) => each !== belt) : [...belts, belt].toSorted((a, b) => a - b)
 }
 
 function freshName(name: string, parts: readonly PartDraft[]): string {

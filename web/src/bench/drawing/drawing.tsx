@@ -4,6 +4,7 @@ import { lazy, Suspense, useEffect, useMemo, useRef, type KeyboardEvent } from '
 import { isSprung } from '@emery/core/adjusters'
 import type { Point } from '@emery/core/numerics'
 import type { SettledDrive } from '@emery/core/path'
+import { innerSide } from '../../ui/face-words.ts'
 import { stampNow } from '../../ui/preferences.ts'
 import { useBench, useBenchState } from '../bench-context.ts'
 import { PhotoUnderlay } from './photo-underlay.tsx'
@@ -173,7 +174,7 @@ export function Drawing({ step }: { readonly step: StepId }) {
       >
         {threading === null
           ? sketch === null
-            ? 'Seen from the front. The notched edge of a belt is its rib side.'
+            ? `Seen from the front. The notched edge of a belt is its ${inHand === undefined ? 'inner side' : innerSide(inHand.belt.section)}.`
             : 'Dashed: a guess, not read yet. Drag each part to where it sits, tap it to measure it.'
           : threadingWords(threading, doubt)}
       </p>

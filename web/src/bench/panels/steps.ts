@@ -1,6 +1,6 @@
 import { isAssumed } from '@emery/core/adjusters'
 import { spanLines } from '@emery/core/alignment'
-import { isSized } from '@emery/core/drive'
+import { isSized, isRouted } from '@emery/core/drive'
 import type { SettledDrive } from '@emery/core/path'
 import type { ShopRules } from '@emery/core/rules'
 import { allProblems, type DriveSolution, type ProblemCode } from '@emery/core/solution'
@@ -66,7 +66,7 @@ export function stepVerdict(
     if (missing === all) return 'unknown'
     if (missing > 0) return 'watch'
   }
-  if (step === 'route' && belts.every(({ route }) => route.length < 2)) return 'unknown'
+  if (step === 'route' && !belts.some(isRouted)) return 'unknown'
   if (step === 'tension') return gripVerdict(settled)
   if (step === 'alignment') return alignmentVerdict(settled)
   // What was ticked is the job’s, not the drive’s.

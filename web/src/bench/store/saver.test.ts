@@ -314,5 +314,12 @@ describe('what several pages leave of one drive', () => {
     expect(drivesWithUnsaved('Wren', 8000)).toEqual(['d'])
     expect(drivesWithUnsaved('Wren', 20_000)).toEqual([])
     expect(drivesWithUnsaved('Isla', 0)).toEqual([])
+    // Whoever tries to send it, and does not get through, leaves it as old as it was.
+    const passing = browserShelf('d', { person: 'Wren', page: 'two', passesOn: true })
+    const kept = passing.read()
+    passing.write(kept)
+    expect(drivesWithUnsaved('Wren', 8000)).toEqual(['d'])
+    passing.write(null)
+    expect(drivesWithUnsaved('Wren', 8000)).toEqual([])
   })
 })

@@ -20,6 +20,8 @@ interface ShelfParts {
   readonly person: string
   readonly storage?: Storage
   readonly page?: string
+  /** Whoever only passes on what was left keeps the moment at which it was changed. */
+  readonly passesOn?: boolean
 }
 
 /**
@@ -28,10 +30,11 @@ interface ShelfParts {
  */
 export function browserShelf(
   driveId: string,
-  { person, storage = localStorage, page = THIS_PAGE }: ShelfParts,
+  { person, storage = localStorage, page = THIS_PAGE, passesOn = false }: ShelfParts,
 ): UnsavedShelf {
   const own = `${PREFIX}${driveId}.${page}`
   let takenUp: string | null = null
+  let leftAt: number | null = null
   return {
     read: () => {
       try {
@@ -46,6 +49,7 @@ export function browserShelf(
         const read = checkDrive(document)
         if (!read.ok) return null
         takenUp = last.key
+        leftAt = last.kept.at ?? 0
         return { basedOn, sent, document: read.drive }
       } catch {
         return null
@@ -54,7 +58,10 @@ export function browserShelf(
     write: (unsaved) => {
       try {
         if (unsaved === null) storage.removeItem(own)
-        else storage.setItem(own, JSON.stringify({ ...unsaved, person, at: Date.now() } satisfies Kept))
+        else {
+          const at = passesOn && leftAt !== null ? leftAt : Date.now()
+          storage.setItem(own, JSON.stringify({ ...unsaved, person, at } satisfies Kept))
+        }
         // What was taken up from another page is here now, or with the server.
         if (takenUp !== null && takenUp !== own) storage.removeItem(takenUp)
         takenUp = null
