@@ -20,6 +20,7 @@ import { AddPart } from './add-part.tsx'
 import styles from './measure.module.css'
 import { DriveNotes } from './drive-notes.tsx'
 import { PulleyReadings } from './pulley-readings.tsx'
+import { whichPulley } from '../ui/pulley-name.ts'
 import { faceWords } from '../ui/face-words.ts'
 import { Choices } from '../ui/choices.tsx'
 
@@ -68,7 +69,7 @@ function Siblings({ pulley, drive }: { readonly pulley: Pulley; readonly drive: 
     <Choices label="Pulleys on this shaft">
       {siblings.map(({ id }) => (
         <button key={id} type="button" aria-pressed={id === pulley.id} onClick={() => store.getState().select(id)}>
-          {id}
+          {whichPulley(drive, id)}
         </button>
       ))}
     </Choices>
@@ -159,7 +160,7 @@ function AllPulleys() {
               <th scope="row">
                 <button type="button" onClick={() => store.getState().select(pulley.id)}>
                   {shaftOf(pulley.shaft)?.name ?? pulley.shaft}
-                  {several(pulley.shaft) && <small>{pulley.id}</small>}
+                  {several(pulley.shaft) && <small>{whichPulley(drive, pulley.id)}</small>}
                 </button>
               </th>
               <td className="figures">{sizeText(pulley, lengths.bare)}</td>

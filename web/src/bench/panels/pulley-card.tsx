@@ -15,6 +15,7 @@ import { takeReading } from '@emery/core/measure'
 import { stampNow } from '../../ui/preferences.ts'
 import { ReadingField } from '../../ui/reading-field.tsx'
 import { TurnMark } from '../../ui/turn-mark.tsx'
+import { whichPulley } from '../../ui/pulley-name.ts'
 import { faceWords } from '../../ui/face-words.ts'
 import { useBench, useBenchState } from '../bench-context.ts'
 import styles from './pulley-card.module.css'
@@ -60,7 +61,7 @@ export function PulleyCard() {
         <Choices label="Pulleys on this shaft">
           {siblings.map(({ id }) => (
             <button key={id} type="button" aria-pressed={id === pulley.id} onClick={() => select(id)}>
-              {id}
+              {whichPulley(drive, id)}
             </button>
           ))}
         </Choices>
