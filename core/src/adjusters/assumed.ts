@@ -25,9 +25,9 @@ export function stillAssumed<Of extends Adjuster>(before: Adjuster, after: Of): 
   )
 }
 
-/** Somebody has looked: it is as it is drawn. */
-export function confirmed<Of extends Adjuster>(adjuster: Of): Of {
-  return withAssumed(adjuster, [])
+/** Somebody has looked: it is as it is drawn, all of it or one of its dimensions. */
+export function confirmed<Of extends Adjuster>(adjuster: Of, key?: string): Of {
+  return withAssumed(adjuster, key === undefined ? [] : (adjuster.assumed ?? []).filter((each) => each !== key))
 }
 
 /** Whether anything of an adjuster is assumed. */

@@ -203,10 +203,10 @@ export function putAdjuster(adjuster: Adjuster, belts: readonly string[] = []): 
   }
 }
 
-/** Somebody has looked at an adjuster: all of it is as it is drawn. */
-export function confirmAdjuster(adjusterId: string): DriveEdit {
+/** Somebody has looked at an adjuster: all of it is as it is drawn, or one of its dimensions is as it is typed, whatever stood there before. */
+export function confirmAdjuster(adjusterId: string, key?: string): DriveEdit {
   return (draft) => {
-    draft.adjusters = draft.adjusters.map((each) => (each.id === adjusterId ? confirmed(each) : each))
+    draft.adjusters = draft.adjusters.map((each) => (each.id === adjusterId ? confirmed(each, key) : each))
   }
 }
 

@@ -4,6 +4,7 @@ import { checkDrive } from '../drive/read.ts'
 import { addBelt, addPart, newDrive, type NewPart } from '../drive/new-drive.ts'
 import type { DriveDraft } from '../drive/edits.ts'
 import { setRoute } from '../drive/edits-parts.ts'
+import { isSized } from '../drive/pulley.ts'
 import { SHAFT_KINDS, type ShaftKind } from '../drive/shaft.ts'
 import { distance } from '../numerics/vectors.ts'
 import { metalRadii } from '../path/drive-parts.ts'
@@ -168,4 +169,23 @@ test('a drive of which everything is known has no sketch', () => {
   const whole = DEMO_DRIVES.map((name) => sketchDrive(settleDrive(demoDrive(name))))
   expect(whole.length).toBeGreaterThan(5)
   expect(whole.every((sketch) => sketch === null)).toBe(true)
+})
+
+test('whatever is forgotten of a whole drive, adjusters and all, it can be sketched', () => {
+  const random = randomFrom(20261130)
+  for (const name of DEMO_DRIVES)
+    for (let n = 0; n < 6; n++) {
+      const draft = structuredClone(demoDrive(name)) as unknown as DriveDraft
+      for (const shaft of draft.shafts)
+        if (shaft.kind !== 'crank' && random() < 0.4) Object.assign(shaft, { x: null, y: null })
+      for (const pulley of draft.pulleys)
+        if (random() < 0.3) Object.assign(pulley, pulley.face === 'toothed' ? { teeth: null } : { diameter: null })
+      for (const belt of draft.belts) if (random() < 0.6) belt.assumed = ['route']
+      const read = checkDrive(draft)
+      if (!read.ok) continue
+      const sketch = sketchDrive(settleDrive(read.drive))
+      if (sketch === null) continue
+      expect(settleDrive(sketch.drive).places.size).toBeGreaterThan(0)
+      expect(sketch.drive.pulleys.every(isSized)).toBe(true)
+    }
 })

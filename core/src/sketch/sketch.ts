@@ -122,8 +122,8 @@ function likelyRoute(drive: CheckedDrive, belt: Belt, unrouted: readonly Belt[])
   const alone = {
     ...drive,
     pulleys: drive.pulleys.filter(({ id }) => pulleys.includes(id)),
-    belts: [belt],
+    belts: [{ ...belt, adjuster: null }],
     adjusters: [],
   }
-  return searchRoutes(alone as CheckedDrive, belt.id, { max: 1, pulleys }).routes[0]?.route ?? null
+  return searchRoutes(alone, belt.id, { max: 1, pulleys }).routes[0]?.route ?? null
 }

@@ -9,6 +9,7 @@ import {
   type LineRead,
 } from '@emery/core/alignment'
 import type { SettledBelt } from '@emery/core/path'
+import { OUT_MM } from '@emery/core/sums'
 import { sectionFigures } from '@emery/core/sections'
 import { useLengths } from '../ui/use-lengths.ts'
 import { VerdictMark } from '../ui/verdict-mark.tsx'
@@ -35,6 +36,11 @@ export function LineResult({ belt }: { readonly belt: SettledBelt }) {
   const unread = (lineCompared(settled)?.pulleys ?? []).filter(({ again }) => again === 0)
   const planned = unread.length === 0 ? '' : ', if the moves went as planned'
   const unplaced = belt.pulleys.filter((pulley) => !isLineKnown(pulley)).map(({ id }) => id)
+  const awayWords = (id: string, offset: number) =>
+    `${nameOf(id)} is ${lengths.fine(Math.abs(offset))} too far ${offset > 0 ? 'back' : 'forward'}`
+  // Whether it is too much only its spans can say; that it is off is known.
+  const outOfLine = (read: LineRead | undefined) =>
+    read?.offset != null && Math.abs(read.offset) > OUT_MM ? awayWords(read.pulley, read.offset) : null
   const { fine, watch } = ENTRY_LIMITS[sectionFigures(belt.belt.section).family]
   return (
     <PanelSection title="Alignment">
@@ -42,14 +48,15 @@ export function LineResult({ belt }: { readonly belt: SettledBelt }) {
         <VerdictMark verdict={worst.verdict} size={18} />
         <b>
           {worst.verdict === 'unknown'
-            ? `What is read is aligned. Not read: ${unplaced.map(nameOf).join(', ')}`
+            ? (outOfLine(furthest) ?? 'No span that is read is out of line')
             : worst.verdict === 'fine'
               ? `Aligned${planned}`
               : furthest?.offset == null || furthest.offset === 0
                 ? `Misaligned between ${nameOf(worst.from)} and ${nameOf(worst.to)}`
-                : `${nameOf(furthest.pulley)} is ${lengths.fine(Math.abs(furthest.offset))} too far ${furthest.offset > 0 ? 'back' : 'forward'}`}
+                : awayWords(furthest.pulley, furthest.offset)}
         </b>
       </p>
+      {worst.verdict === 'unknown' && <p>Not read: {unplaced.map(nameOf).join(', ')}. Their spans are not known.</p>}
       {worst.verdict !== 'unknown' && (
         <p>
           Worst span: from {nameOf(worst.from)} to {nameOf(worst.to)}. The <Term of="entryAngle">entry angle</Term> is{' '}

@@ -44,10 +44,16 @@ function OneAdjuster({ adjuster }: { readonly adjuster: Adjuster }) {
   const on = movedShaft(adjuster) ?? drive.pulleys.find(({ id }) => id === resizedPulley(adjuster))?.shaft
   const swapped = kind.swapped(adjuster)
   const values = adjuster as unknown as Readonly<Record<string, number>>
+  // What is typed is read, also where it is what was assumed.
+  const take = (key: string, to: Adjuster): EditResult =>
+    edit('set an adjuster', (draft) => {
+      putAdjuster(to)(draft)
+      confirmAdjuster(to.id, key)(draft)
+    })
   const change =
     (key: string) =>
     (value: number | null): EditResult =>
-      value === null ? { ok: true } : edit('set an adjuster', putAdjuster({ ...adjuster, [key]: value }))
+      value === null ? { ok: true } : take(key, { ...adjuster, [key]: value })
   return (
     <PanelSection label={`Adjuster of ${drive.shafts.find(({ id }) => id === on)?.name ?? adjuster.id}`}>
       <h2>{drive.shafts.find(({ id }) => id === on)?.name ?? adjuster.id}</h2>
@@ -69,9 +75,7 @@ function OneAdjuster({ adjuster }: { readonly adjuster: Adjuster }) {
               label={`${label}, ${axis === 'x' ? 'right' : 'up'}`}
               value={at[axis]}
               onRead={(value) =>
-                value === null
-                  ? { ok: true }
-                  : edit('set an adjuster', putAdjuster({ ...adjuster, [key]: { ...at, [axis]: value } }))
+                value === null ? { ok: true } : take(key, { ...adjuster, [key]: { ...at, [axis]: value } })
               }
             />
           )),
@@ -82,7 +86,12 @@ function OneAdjuster({ adjuster }: { readonly adjuster: Adjuster }) {
           ) : (
             <label key={key} data-assumed={adjuster.assumed?.includes(key) === true}>
               {label}
-              <InputNumber value={values[key] ?? null} step={step} onChange={(value) => void change(key)(value)} />
+              <InputNumber
+                value={values[key] ?? null}
+                step={step}
+                onChange={(value) => void change(key)(value)}
+                onPressEnter={() => void take(key, adjuster)}
+              />
             </label>
           ),
         )}

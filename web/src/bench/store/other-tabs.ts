@@ -22,7 +22,7 @@ type Message =
  * with themselves; and that it is open, so that no other screen sends what its bench is about to send.
  */
 export class OtherTabs {
-  private readonly channel = openChannel()
+  private channel = openChannel()
 
   constructor(
     private readonly drive: string,
@@ -43,8 +43,10 @@ export class OtherTabs {
     this.say({ says: 'saved', drive: this.drive, version, updatedAt, document })
   }
 
+  /** What is saved after this is told to nobody: the page is being left. */
   close(): void {
     this.channel?.close()
+    this.channel = null
   }
 
   private say(message: Message): void {
