@@ -4,8 +4,9 @@ import { chromium } from '@playwright/test'
 import { ROOT } from './lib/places.mjs'
 import { runMain, say } from './lib/say.mjs'
 
-/** Pictures for docs/screenshots of a running demo (`npm run demo` first, then `node tools/screenshots.mjs`). */
+/** Pictures for docs/screenshots of a running demo (`npm run demo` first, then `node tools/screenshots.mjs [ADDRESS [NAME …]]`). */
 const ADDRESS = process.argv[2] ?? 'http://127.0.0.1:4680'
+const ONLY = process.argv.slice(3)
 const FOLDER = join(ROOT, 'docs', 'screenshots')
 const LIGHT = { units: 'mm', light: 'light' }
 
@@ -99,11 +100,9 @@ async function versions(page) {
   await page.getByRole('button', { name: /^Alternator,/ }).focus()
   await page.keyboard.press('Enter')
   for (let i = 0; i < 3; i++) await page.keyboard.press('Shift+ArrowUp')
-  await page
-    .getByRole('status')
-    .filter({ hasText: /^saved/ })
-    .waitFor()
-  await page.waitForTimeout(900)
+  // Sent after a moment of quiet; until then it says that the version before is saved.
+  const version = async () => (await (await page.request.get(`${ADDRESS}/api/drives/${id}`)).json()).version
+  while ((await version()) === 1) await page.waitForTimeout(300)
   await page.goto(`${ADDRESS}/drives/${id}/history`)
   await page.getByRole('list', { name: 'What changed' }).waitFor()
 }
@@ -245,7 +244,9 @@ await runMain(async () => {
     args: ['--no-sandbox', '--disable-dev-shm-usage', '--font-render-hinting=none'],
   })
   try {
-    for (const [name, preferences, act, viewport = { width: 1280, height: 800 }] of PICTURES) {
+    for (const [name, preferences, act, viewport = { width: 1280, height: 800 }] of PICTURES.filter(
+      ([each]) => ONLY.length === 0 || ONLY.includes(each),
+    )) {
       const page = await browser.newPage({ viewport })
       await signIn(page.request)
       await page.addInitScript(

@@ -55,6 +55,11 @@ describe('what is assumed', () => {
     expect(assumedAfter(putAdjuster({ ...swing, pivot: { x: 1, y: 2 } }))).toEqual(['angleFrom', 'angleTo'])
   })
 
+  test('is read by being typed as it stood there', () => {
+    expect(assumedAfter(confirmAdjuster(swing.id, 'pivot'))).toEqual(['angleFrom', 'angleTo'])
+    expect(assumedAfter(confirmAdjuster(swing.id))).toBeUndefined()
+  })
+
   test('is not read by exchanging its ends', () => {
     const swapped = kindOf(swing).swapped(swing)
     expect(swapped).not.toBeNull()
