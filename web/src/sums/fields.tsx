@@ -1,7 +1,7 @@
 import { Input, Select } from 'antd'
 import { useId, useState } from 'react'
 import type { Section } from '@emery/core/sections'
-import type { Mm } from '@emery/core/units'
+import { parseFigure, type Mm } from '@emery/core/units'
 import { ReadingField } from '../ui/reading-field.tsx'
 import { sectionOptions } from '../ui/section-options.ts'
 
@@ -37,7 +37,10 @@ interface FigureProps {
 export function Figure({ label, value, onRead }: FigureProps) {
   const id = useId()
   const [text, setText] = useState(value === null ? '' : String(value))
-  const [wrong, setWrong] = useState(false)
+  const [refusal, setRefusal] = useState<string | null>(null)
+  const [takenFor, setTakenFor] = useState<string | null>(null)
+  // “Force, N” is read in newtons, and takes 10 kgf too.
+  const unit = /, (\S+)$/.exec(label)?.[1] ?? ''
   return (
     <div>
       <label htmlFor={id}>{label}</label>
@@ -47,17 +50,19 @@ export function Figure({ label, value, onRead }: FigureProps) {
         inputMode="decimal"
         maxLength={12}
         value={text}
-        aria-invalid={wrong}
+        aria-invalid={refusal !== null}
         onChange={({ target }) => {
           setText(target.value)
-          const typed = target.value.trim().replace(',', '.')
-          const read = typed === '' ? null : Number(typed)
-          const bad = read !== null && !(read > 0)
-          setWrong(bad)
-          onRead(bad ? null : read)
+          const read = target.value.trim() === '' ? null : parseFigure(target.value, unit)
+          const wrong =
+            read === null ? null : !read.ok ? read.message : read.value > 0 ? null : 'Enter a number above zero.'
+          setRefusal(wrong)
+          setTakenFor(read?.ok === true && wrong === null ? read.takenFor : null)
+          onRead(read?.ok === true && wrong === null ? read.value : null)
         }}
       />
-      {wrong && <p role="alert">Enter a number above zero.</p>}
+      {refusal !== null && <p role="alert">{refusal}</p>}
+      {takenFor !== null && <small>{takenFor}</small>}
     </div>
   )
 }

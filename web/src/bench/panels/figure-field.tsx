@@ -1,6 +1,7 @@
 import { Input } from 'antd'
 import { useState } from 'react'
 import type { DriveEdit } from '@emery/core/drive'
+import { parseFigure } from '@emery/core/units'
 import { useBench } from '../bench-context.ts'
 
 interface FigureFieldProps {
@@ -19,18 +20,20 @@ export function FigureField({ label, value, placeholder = 'not read', what, onRe
   // “Rated current, A” is read in amperes, and takes 120 as well as 120 A.
   const unit = /, (\S+)$/.exec(label)?.[1] ?? ''
   const [refusal, setRefusal] = useState<string | null>(null)
+  const [takenFor, setTakenFor] = useState<string | null>(null)
   const take = (text: string) => {
-    const read = figureIn(text, unit)
+    const read = text.trim() === '' ? null : parseFigure(text, unit)
     setRefusal(null)
-    if (read === value) return
-    if (read !== null && !Number.isFinite(read)) {
-      setRefusal(
-        `“${text.trim()}” is not a figure${unit === '' ? '' : ` in ${unit}`}. Enter it like 120${unit === '' ? '' : ` or 120 ${unit}`}.`,
-      )
+    setTakenFor(null)
+    if (read?.ok === false) {
+      setRefusal(read.message)
       return
     }
-    const result = store.getState().edit(what, onRead(read))
+    const next = read?.value ?? null
+    if (next === value) return
+    const result = store.getState().edit(what, onRead(next))
     setRefusal(result.ok ? null : `It ${result.message}.`)
+    if (result.ok) setTakenFor(read?.takenFor ?? null)
   }
   return (
     <label>
@@ -48,14 +51,7 @@ export function FigureField({ label, value, placeholder = 'not read', what, onRe
         onPressEnter={({ currentTarget }) => take(currentTarget.value)}
       />
       {refusal !== null && <small role="alert">{refusal}</small>}
+      {takenFor !== null && <small role="status">{takenFor}</small>}
     </label>
   )
-}
-
-/** The number that was typed, with its unit behind it or without; null for an empty field, NaN for anything else. */
-function figureIn(text: string, unit: string): number | null {
-  const typed = text.trim().replace(',', '.')
-  if (typed === '') return null
-  const bare = unit !== '' && typed.toLowerCase().endsWith(unit.toLowerCase()) ? typed.slice(0, -unit.length) : typed
-  return bare.trim() === '' ? NaN : Number(bare)
 }

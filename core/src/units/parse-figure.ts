@@ -1,0 +1,73 @@
+/** Figures that are no lengths, as people write them: `120A`, `32 kgf`, `70 lb`, `90 bar`, `12 lb·ft`. */
+
+/** Units a figure is kept in, and what else may stand behind it, as so many of the kept unit. */
+const UNITS: Readonly<Record<string, readonly (readonly [words: RegExp, worth: number])[]>> = {
+  N: [
+    [/^n$/, 1],
+    [/^kn$/, 1000],
+    [/^dan$/, 10],
+    [/^(kgf|kg|kp)$/, 9.80665],
+    [/^(lbf|lbs?)$/, 4.4482216152605],
+  ],
+  'N·m': [
+    [/^n[·.*-]?m$/, 1],
+    [/^(lbf?|ft)[·.*-]?(ft|lbf?)$/, 1.3558179483314],
+    [/^(lbf?|in)[·.*-]?(in|lbf?)$/, 0.1129848290276],
+    [/^kgf?[·.*-]?m$/, 9.80665],
+  ],
+  bar: [
+    [/^bar$/, 1],
+    [/^psi$/, 0.0689475729318],
+    [/^mpa$/, 10],
+  ],
+  kW: [
+    [/^kw$/, 1],
+    [/^w$/, 0.001],
+    [/^hp$/, 0.7456998715823],
+    [/^ps$/, 0.73549875],
+  ],
+  A: [[/^(a|amps?)$/, 1]],
+  V: [[/^(v|volts?)$/, 1]],
+  Hz: [[/^hz$/, 1]],
+  km: [
+    [/^km$/, 1],
+    [/^(mi|miles?)$/, 1.609344],
+  ],
+}
+
+export interface FigureRead {
+  readonly ok: true
+  readonly value: number
+  /** What it was taken for, where another unit was written than the figure is kept in: `32 kgf = 314 N`. */
+  readonly takenFor: string | null
+}
+
+export type Figure = FigureRead | { readonly ok: false; readonly message: string }
+
+/** Masses that stand for the force they weigh. */
+const AS_FORCE: Readonly<Record<string, string>> = { kg: 'kgf', lb: 'lbf', lbs: 'lbf' }
+
+/**
+ * Reads a figure kept in `unit` (`N`, `N·m`, `bar` …; empty for a bare number). A bare number is in that unit, a unit behind the number wins, and a mass
+ * where a force is meant is taken for the force it weighs, and said to be.
+ */
+export function parseFigure(text: string, unit: string): Figure {
+  const parts = /^([+-]?[\d.,]+)\s*(.*)$/.exec(text.trim())
+  const number = Number((parts?.[1] ?? '').replace(',', '.'))
+  const word = (parts?.[2] ?? '').trim()
+  const refused = (): Figure => ({
+    ok: false,
+    message: `“${text.trim()}” is not a figure${unit === '' ? '' : ` in ${unit}`}. Enter it like 120${unit === '' ? '' : ` or 120 ${unit}`}.`,
+  })
+  if (parts === null || !Number.isFinite(number)) return refused()
+  if (word === '' || word === unit) return { ok: true, value: number, takenFor: null }
+  const worth = UNITS[unit]?.find(([words]) => words.test(word.toLowerCase().replace(/\s/g, '')))?.[1]
+  if (worth === undefined) return refused()
+  const value = number * worth
+  const named = unit === 'N' ? (AS_FORCE[word.toLowerCase()] ?? word) : word
+  return { ok: true, value, takenFor: worth === 1 ? null : `${number} ${named} = ${shortly(value)} ${unit}` }
+}
+
+function shortly(value: number): string {
+  return String(Number(value.toPrecision(3)))
+}
