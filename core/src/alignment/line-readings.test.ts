@@ -79,6 +79,10 @@ describe('readings along the shafts', () => {
     expect(wayRead(twice, pump, 'depth', 'standing')?.value).toBeCloseTo(40.4, 9)
     expect(pumpOf(twice)?.z).toBeCloseTo(-0.4, 9)
     expect(linesRead(changed(twice, strikeLines(belt, pump)), belt)[1]?.readings).toBe(0)
+    // What was read under load goes by itself, and leaves what was read with the engine stopped.
+    const loaded = read(twice, { ...depth(pump, 41), while: 'revving' })
+    const left = linesRead(changed(loaded, strikeLines(belt, pump, 'revving')), belt)[1]
+    expect([left?.readings, left?.revving.readings]).toEqual([2, 0])
   })
 
   test('by three ways agree, each against its own reading of the reference', () => {

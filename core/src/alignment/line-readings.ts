@@ -189,11 +189,15 @@ export function takeLine(beltId: string, reading: AlignmentReading): DriveEdit {
   }
 }
 
-/** Strikes out what was read of one pulley, to read it again. */
-export function strikeLines(beltId: string, pulley: string): DriveEdit {
+/** Deletes what was read of one pulley, or what was read along its shaft while the engine stood or revved, to read it again. */
+export function strikeLines(beltId: string, pulley: string, during?: ReadWhile): DriveEdit {
   return (draft) => {
     if (draft.alignment === undefined) return
-    draft.alignment = draft.alignment.filter((reading) => reading.pulley !== pulley)
+    draft.alignment = draft.alignment.filter(
+      (reading) =>
+        reading.pulley !== pulley ||
+        (during !== undefined && !(isAlong(reading) && (reading.while ?? 'standing') === during)),
+    )
     placeByReadings(draft, beltId)
   }
 }

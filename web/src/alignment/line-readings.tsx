@@ -187,7 +187,7 @@ function Row({ beltId, read, way, during, reference }: RowProps) {
         {readings > 0 && (
           <Button
             type="text"
-            onClick={() => store.getState().edit('delete readings', strikeLines(beltId, pulley))}
+            onClick={() => store.getState().edit('delete readings', strikeLines(beltId, pulley, during))}
             aria-label={`Delete the readings of ${name}`}
           >
             Delete
