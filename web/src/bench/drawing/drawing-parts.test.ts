@@ -3,7 +3,8 @@ import { settleDrive, type SettledBelt } from '@emery/core/path'
 import { demoDrive } from '../../testing/drives.ts'
 import { beltShape, parallelPath } from '../../ui/drive-shapes/belt-shape.ts'
 import { driveBounds } from '../../ui/drive-shapes/drive-bounds.ts'
-import { nameLines, placeLabels, type LabelWanted, type Obstacles } from './place-labels.ts'
+import { nameLines } from '../../ui/name-lines.ts'
+import { placeLabels, type LabelWanted, type Obstacles } from './place-labels.ts'
 
 const ketch = settleDrive(demoDrive('ketch-main'))
 const [belt] = ketch.belts as [SettledBelt]

@@ -1,3 +1,4 @@
+import { nameLines } from '../name-lines.ts'
 import type { Pulley } from '@emery/core/drive'
 import type { SettledBelt, SettledDrive } from '@emery/core/path'
 import { parallelPath } from './belt-shape.ts'
@@ -64,9 +65,14 @@ export function SmallDrive({
       {size > 0 &&
         settled.drive.shafts.map(({ id, name }) => {
           const place = settled.places.get(id)
+          const lines = nameLines(name)
           return place === undefined ? null : (
-            <text key={id} x={place.x} y={-place.y + size / 3} textAnchor="middle" fontSize={size}>
-              {name}
+            <text key={id} textAnchor="middle" fontSize={size}>
+              {lines.map((line, i) => (
+                <tspan key={line} x={place.x} y={-place.y + size / 3 + size * (i - (lines.length - 1) / 2)}>
+                  {line}
+                </tspan>
+              ))}
             </text>
           )
         })}
