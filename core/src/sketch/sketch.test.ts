@@ -11,6 +11,8 @@ import { metalRadii } from '../path/drive-parts.ts'
 import { settleDrive } from '../path/settle.ts'
 import { DEMO_DRIVES, demoDrive } from '../testing/demo-drives.ts'
 import { randomFrom } from '../testing/random.ts'
+import { NOMINAL_RULES } from '../rules/rules.ts'
+import { judgeSpeeds } from '../speeds/judge-speeds.ts'
 import { shaftSpeeds } from '../speeds/shaft-speeds.ts'
 import { sketchDrive } from './sketch.ts'
 
@@ -133,6 +135,8 @@ describe('belts whose parts were told', () => {
     expect([...reached.keys()].toSorted()).toEqual(['crank', 'fan', 'generator', 'power-steering'])
     // V13 cords run 2.9 mm below the rim: (75 − 2.9) / (50 − 2.9).
     expect(reached.get('generator')?.ratio).toBeCloseTo(72.1 / 47.1, 9)
+    // A speed to look at, and no verdict: nobody has said that the belt runs so.
+    expect(judgeSpeeds(settled, NOMINAL_RULES).map(({ verdict }) => verdict)).toEqual(['unknown', 'unknown', 'unknown'])
   })
 
   test('are sketched over those, two of one section too, until somebody says the order', () => {

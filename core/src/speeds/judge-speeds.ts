@@ -1,5 +1,6 @@
 /** Whether every accessory turns at a speed that is right for it, and for how long: docs/mechanics/speeds.md. */
 import { graver, worstOf, type Verdict } from '../verdict/verdict.ts'
+import { isRouted } from '../drive/belt.ts'
 import type { Engine } from '../drive/engine.ts'
 import type { Shaft, ShaftKind } from '../drive/shaft.ts'
 import type { SettledDrive } from '../path/settle.ts'
@@ -27,9 +28,15 @@ export function judgeSpeeds(settled: SettledDrive, rules: ShopRules): readonly S
   const { drive } = settled
   const { reached } = shaftSpeeds(settled)
   const bins = engineTime(drive.use ?? USUAL_USE, drive.engine)
+  // The speed that a guessed route gives can be shown; nothing is judged by it.
+  const told = new Set(drive.belts.filter(isRouted).map(({ id }) => id))
   return drive.shafts.flatMap((shaft) => {
-    const ratio = reached.get(shaft.id)?.ratio
-    return ratio == null || shaft.kind === 'crank' ? [] : [judgeShaft(shaft, ratio, drive.engine, bins, rules)]
+    const { ratio, through } = reached.get(shaft.id) ?? { ratio: null, through: [] }
+    if (ratio === null || shaft.kind === 'crank') return []
+    const judged = judgeShaft(shaft, ratio, drive.engine, bins, rules)
+    return [
+      through.every(({ belt }) => told.has(belt)) ? judged : { ...judged, verdict: 'unknown' as const, reasons: [] },
+    ]
   })
 }
 

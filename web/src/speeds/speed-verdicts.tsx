@@ -1,5 +1,6 @@
 import { Button } from 'antd'
 import { v4 as newId } from 'uuid'
+import { isRouted } from '@emery/core/drive'
 import { fitPulleys } from '@emery/core/resize'
 import { wordingFor } from '@emery/core/solution'
 import { explainFights, type FightExplained, type SpeedJudgement } from '@emery/core/speeds'
@@ -44,10 +45,19 @@ export function Findings() {
       )}
       {wrong.length === 0 && fights.length === 0 && (
         <p className={styles['finding']}>
-          <VerdictMark verdict="fine" label="" />
-          <span>
-            Every part stays within its limits for this vehicle use. <RestsOn judged={judged} />
-          </span>
+          {settled.drive.belts.every(isRouted) ? (
+            <>
+              <VerdictMark verdict="fine" label="" />
+              <span>
+                Every part stays within its limits for this vehicle use. <RestsOn judged={judged} />
+              </span>
+            </>
+          ) : (
+            <>
+              <VerdictMark verdict="unknown" label="" />
+              <span>Not judged yet: say in Route how each belt runs. The speeds are those of the belts as drawn.</span>
+            </>
+          )}
         </p>
       )}
     </PanelSection>

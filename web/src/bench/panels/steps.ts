@@ -73,7 +73,7 @@ export function stepVerdict(
   if (step === 'belt-change') return 'unknown'
   const problems = allProblems(solution).filter(({ code }) => STEP_OF[code] === step)
   // Diameters and what drives what are enough for a speed; no place is needed.
-  if (step === 'speeds' && judgeSpeeds(settled, rules).length === 0) return 'unknown'
+  if (step === 'speeds' && (judgeSpeeds(settled, rules).length === 0 || !belts.every(isRouted))) return 'unknown'
   const speeds = step === 'speeds' ? judgeSpeeds(settled, rules).map(({ verdict }) => verdict) : []
   if (problems.some(({ severity }) => severity === 'error') || speeds.includes('act')) return 'act'
   if (problems.length > 0 || speeds.includes('watch')) return 'watch'
