@@ -1,5 +1,4 @@
 import { mkdirSync, writeFileSync } from 'node:fs'
-import { dirname } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import type { Locator } from '@playwright/test'
 import type { Emery } from './emery.ts'
@@ -76,5 +75,4 @@ const RESULT = fileURLToPath(new URL('../../test-results/inputs', import.meta.ur
 export function writeInputs(journey: string, inputs: number): void {
   mkdirSync(RESULT, { recursive: true })
   writeFileSync(`${RESULT}/${journey}.json`, `${JSON.stringify({ journey, inputs })}\n`)
-  mkdirSync(dirname(RESULT), { recursive: true })
 }

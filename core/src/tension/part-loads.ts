@@ -1,4 +1,5 @@
 /** What parts take from their belt, from what stands on them: docs/mechanics/tension.md. */
+import { withFact } from '../drive/edits-facts.ts'
 import type { DriveEdit } from '../drive/edits.ts'
 import { onlyLeads, type LoadPoint, type Shaft, type ShaftKind } from '../drive/shaft.ts'
 import { NOMINAL_AMPS, NOMINAL_LOADS, NOMINAL_STEERING, NOMINAL_VOLTS, PUMP_EFFICIENCY } from './nominal.ts'
@@ -69,8 +70,7 @@ export function setRating(shaftId: string, key: RatingKey, value: number | null)
   return (drive) => {
     const shaft = drive.shafts.find(({ id }) => id === shaftId)
     if (shaft === undefined) return
-    const others = Object.entries(shaft.rating ?? {}).filter(([each]) => each !== key)
-    const rating: Rating = Object.fromEntries(value === null ? others : [...others, [key, value]])
+    const rating: Rating = withFact<Rating, RatingKey>(shaft.rating ?? {}, key, value)
     if (Object.keys(rating).length === 0) delete shaft.rating
     else shaft.rating = rating
   }

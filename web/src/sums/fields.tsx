@@ -1,7 +1,8 @@
 import { Input, Select } from 'antd'
 import { useId, useState } from 'react'
 import type { Section } from '@emery/core/sections'
-import { parseFigure, type Mm } from '@emery/core/units'
+import type { Mm } from '@emery/core/units'
+import { readFigure } from '../ui/read-figure.ts'
 import { ReadingField } from '../ui/reading-field.tsx'
 import { sectionOptions } from '../ui/section-options.ts'
 
@@ -39,8 +40,6 @@ export function Figure({ label, value, onRead }: FigureProps) {
   const [text, setText] = useState(value === null ? '' : String(value))
   const [refusal, setRefusal] = useState<string | null>(null)
   const [takenFor, setTakenFor] = useState<string | null>(null)
-  // “Force, N” is read in newtons, and takes 10 kgf too.
-  const unit = /, (\S+)$/.exec(label)?.[1] ?? ''
   return (
     <div>
       <label htmlFor={id}>{label}</label>
@@ -53,7 +52,7 @@ export function Figure({ label, value, onRead }: FigureProps) {
         aria-invalid={refusal !== null}
         onChange={({ target }) => {
           setText(target.value)
-          const read = target.value.trim() === '' ? null : parseFigure(target.value, unit)
+          const read = readFigure(label, target.value)
           const wrong =
             read === null ? null : !read.ok ? read.message : read.value > 0 ? null : 'Enter a number above zero.'
           setRefusal(wrong)

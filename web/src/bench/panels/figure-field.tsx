@@ -1,7 +1,7 @@
 import { Input } from 'antd'
 import { useState } from 'react'
 import type { DriveEdit } from '@emery/core/drive'
-import { parseFigure } from '@emery/core/units'
+import { readFigure } from '../../ui/read-figure.ts'
 import { useBench } from '../bench-context.ts'
 
 interface FigureFieldProps {
@@ -17,12 +17,13 @@ interface FigureFieldProps {
 /** A figure that is kept when it is left or Enter is pressed; what cannot be is said beside it. */
 export function FigureField({ label, value, placeholder = 'not read', what, onRead }: FigureFieldProps) {
   const { store } = useBench()
-  // “Rated current, A” is read in amperes, and takes 120 as well as 120 A.
-  const unit = /, (\S+)$/.exec(label)?.[1] ?? ''
+  const stands = value === null ? '' : String(Math.round(value * 100) / 100)
   const [refusal, setRefusal] = useState<string | null>(null)
   const [takenFor, setTakenFor] = useState<string | null>(null)
   const take = (text: string) => {
-    const read = text.trim() === '' ? null : parseFigure(text, unit)
+    // Left as it stands, rounded, it is what it was.
+    if (text === stands && refusal === null) return
+    const read = readFigure(label, text)
     setRefusal(null)
     setTakenFor(null)
     if (read?.ok === false) {
@@ -43,7 +44,7 @@ export function FigureField({ label, value, placeholder = 'not read', what, onRe
         aria-label={label}
         className="figures"
         inputMode="decimal"
-        defaultValue={value === null ? '' : String(Math.round(value * 100) / 100)}
+        defaultValue={stands}
         placeholder={placeholder}
         maxLength={20}
         aria-invalid={refusal !== null}
