@@ -31,11 +31,14 @@ export const MOST = {
   alignmentWork: 60,
 } as const
 
+/** Characters of a drive's notes. */
+export const MAX_NOTES = 10_000
+
 export const driveSchema = record({
   format: constant(DRIVE_FORMAT, `must be "${DRIVE_FORMAT}"`, 'What this file is.'),
   version: constant(DRIVE_VERSION, `must be ${DRIVE_VERSION}`, 'Version of the format.'),
   name: text('Name of the drive.', 120).required('must not be empty'),
-  notes: text('Anything worth knowing.', 10000),
+  notes: text('Anything worth knowing.', MAX_NOTES),
   engine: engineSchema,
   use: vehicleUseSchema.optional(),
   shafts: list(shaftSchema, 'Everything that turns.', { min: 1, max: MOST.shafts }),

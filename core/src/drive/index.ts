@@ -3,7 +3,7 @@ export type { ReadWhile } from './alignment-reading.ts'
 export { type Belt, CONSTRUCTIONS, isRouted, type RouteEntry } from './belt.ts'
 export { describeChanges } from './changes.ts'
 export type { DocumentProblem } from './document-problem.ts'
-export { type CheckedDrive, DRIVE_MEDIA_TYPE, type DriveDocument, driveSchema } from './drive.ts'
+export { type CheckedDrive, DRIVE_MEDIA_TYPE, MAX_NOTES, type DriveDocument, driveSchema } from './drive.ts'
 export {
   dragShaftBy,
   confirmAdjuster,

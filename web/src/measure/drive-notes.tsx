@@ -1,6 +1,6 @@
 import { Input } from 'antd'
 import { useState } from 'react'
-import { MAX_TEXT, setNotes } from '@emery/core/drive'
+import { MAX_NOTES, setNotes } from '@emery/core/drive'
 import { useBench } from '../bench/bench-context.ts'
 import { PanelSection } from '../ui/panel.tsx'
 
@@ -16,7 +16,7 @@ export function DriveNotes() {
       <Input.TextArea
         aria-label="Notes of the drive"
         autoSize={{ minRows: 2, maxRows: 8 }}
-        maxLength={Math.min(MAX_TEXT, 4000)}
+        maxLength={MAX_NOTES}
         value={draft.text}
         onChange={({ target }) => setDraft({ of: notes, text: target.value })}
         onBlur={() => {
