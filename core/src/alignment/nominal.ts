@@ -32,3 +32,6 @@ export const ENTRY_LIMITS: Readonly<Record<SectionFamily, { readonly fine: numbe
 
 /** What can be done to most accessories (nominal): their pulley pressed a little along its shaft. */
 export const USUAL_MOVES: NonNullable<Shaft['moves']> = [{ kind: 'press', min: -6, max: 6 }]
+
+/** How far out of line a pulley counts as out, mm (nominal). */
+export const OUT_MM = 0.3

@@ -2,6 +2,3 @@
 
 /** A belt's length where nobody says, mm (nominal): what a press stretches is shared with the whole belt. */
 export const USUAL_BELT_MM = 1500
-
-/** How far out of line a pulley counts as out, mm (nominal). */
-export const OUT_MM = 0.3

@@ -13,7 +13,8 @@ import { FINGER_FORCE, SETTING_SHARE } from '../tension/nominal.ts'
 import { settingFor, tensionOf, type BeltAge, type SpanReading } from '../tension/setting.ts'
 import type { Mm } from '../units/quantity.ts'
 import type { Verdict } from '../verdict/verdict.ts'
-import { USUAL_BELT_MM, OUT_MM } from './nominal.ts'
+import { OUT_MM } from '../alignment/nominal.ts'
+import { USUAL_BELT_MM } from './nominal.ts'
 
 export interface RatioSum {
   /** Turns of the driven pulley for one of the driving, on the cord lines. */

@@ -1,6 +1,7 @@
 import { graver } from '@emery/core/verdict'
 import {
   ENTRY_LIMITS,
+  OUT_MM,
   isLineKnown,
   lineCompared,
   spanLines,
@@ -9,7 +10,6 @@ import {
   type LineRead,
 } from '@emery/core/alignment'
 import type { SettledBelt } from '@emery/core/path'
-import { OUT_MM } from '@emery/core/sums'
 import { sectionFigures } from '@emery/core/sections'
 import { useLengths } from '../ui/use-lengths.ts'
 import { VerdictMark } from '../ui/verdict-mark.tsx'

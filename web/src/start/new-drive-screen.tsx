@@ -5,6 +5,7 @@ import { newDrive, SHAFT_KIND_NAMES, type NewBelt, type ShaftKind, type Turn } f
 import { familyOf, type Section } from '@emery/core/sections'
 import { useBeginDrive } from '../drives/use-begin-drive.ts'
 import { useTopBar } from '../ui/top-bar.ts'
+import { Choices } from '../ui/choices.tsx'
 import { sectionOptions } from '../ui/section-options.ts'
 import { newPart, PartForm, type PartDraft } from '../parts/part-form.tsx'
 import styles from './new-drive.module.css'
@@ -170,19 +171,23 @@ export function NewDriveScreen() {
                 }}
               />
               {belts.length > 1 && (
-                <div className={styles['runsOn']} role="group" aria-label={`Belts on ${part.name}`}>
-                  {belts.map(({ name: belt }, k) => (
-                    <button
-                      key={belt}
-                      type="button"
-                      aria-pressed={part.belts.includes(k)}
-                      onClick={() =>
-                        setParts(parts.map((each, n) => (n === i ? { ...each, belts: toggled(each.belts, k) } : each)))
-                      }
-                    >
-                      {belt}
-                    </button>
-                  ))}
+                <div className={styles['runsOn']}>
+                  <Choices label={`Belts on ${part.name}`}>
+                    {belts.map(({ name: belt }, k) => (
+                      <button
+                        key={belt}
+                        type="button"
+                        aria-pressed={part.belts.includes(k)}
+                        onClick={() =>
+                          setParts(
+                            parts.map((each, n) => (n === i ? { ...each, belts: toggled(each.belts, k) } : each)),
+                          )
+                        }
+                      >
+                        {belt}
+                      </button>
+                    ))}
+                  </Choices>
                 </div>
               )}
               {open === i && (
