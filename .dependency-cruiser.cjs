@@ -156,7 +156,7 @@ module.exports = {
     only('measure', 'measure', ['adjusters', 'numerics', 'units', 'sections', 'drive', 'path']),
     only('survey', 'survey', ['schema', 'numerics', 'units', 'drive', 'path', 'solution']),
     only('route', 'route', ['adjusters', 'numerics', 'units', 'sections', 'drive', 'path', 'solution']),
-    only('sketch', 'sketch', ['numerics', 'units', 'sections', 'drive', 'path', 'route']),
+    only('sketch', 'sketch', ['numerics', 'units', 'sections', 'adjusters', 'drive', 'path', 'route']),
     only('solution', 'solution', ['adjusters', 'numerics', 'units', 'sections', 'drive', 'path', 'rules', 'speeds']),
     only('working', 'working', [
       'length',

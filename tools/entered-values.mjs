@@ -25,6 +25,7 @@ export const ENTERED = [
   ['lengths[].belt', because('The belt in hand.')],
   ['alignment[].pulley', because('The pulley of that row.')],
   ['pulleys[].shaft', because('The shaft the pulley is added to.')],
+  ['belts[].fromFront', field('Nearer: ', 'web/src/parts/front-to-back.tsx')],
   ['belts[].runIn.**', because('Kept by the run-in when a step is ticked.')],
   ['tensions[].strand', because('The span picked on the drawing.')],
   ['tensions[].from', because('The span picked on the drawing.')],

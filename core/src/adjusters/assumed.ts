@@ -35,6 +35,12 @@ export function isAssumed({ assumed = [] }: Adjuster): boolean {
   return assumed.length > 0
 }
 
+/** Whether nobody has read anything of an adjuster but what it is and what it moves. */
+export function isWhollyAssumed(adjuster: Adjuster): boolean {
+  const { assumed = [] } = adjuster
+  return Object.keys(adjuster).every((key) => CHOSEN.has(key) || assumed.includes(key))
+}
+
 function withAssumed<Of extends Adjuster>(adjuster: Of, keys: readonly string[]): Of {
   const copy = { ...adjuster, assumed: [...keys] }
   if (keys.length === 0) delete (copy as { assumed?: unknown }).assumed

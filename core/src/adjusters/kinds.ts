@@ -1,6 +1,7 @@
 import type { Point } from '../numerics/vectors.ts'
 import type { Adjuster, AdjusterKind, AdjusterOf } from './adjuster.ts'
-import type { AdjusterBehaviour } from './adjuster-kind.ts'
+import type { AdjusterBehaviour, AdjusterSite } from './adjuster-kind.ts'
+import { allAssumed } from './assumed.ts'
 import { eccentric } from './eccentric.ts'
 import type { AdjusterMotion } from './motion.ts'
 import { shim } from './shim.ts'
@@ -29,6 +30,11 @@ export function kindOf({ kind }: { readonly kind: AdjusterKind }): AdjusterBehav
 /** The motion of an adjuster; while the stated place it starts from is not measured, it places nothing. */
 export function adjusterMotion(adjuster: Adjuster, placeOf: (shaft: string) => Point | undefined): AdjusterMotion {
   return kindOf(adjuster).motion(adjuster, placeOf)
+}
+
+/** An adjuster as it is added: with dimensions that parts of its kind commonly have (nominal), all of them assumed. */
+export function freshAdjuster(kind: AdjusterKind, site: AdjusterSite): Adjuster {
+  return allAssumed<Adjuster>(ADJUSTERS[kind].fresh(site))
 }
 
 /** The shaft that an adjuster moves; null where it changes a pulley's size instead. */

@@ -27,7 +27,7 @@ export interface BeltOrder {
 
 /**
  * The order of the belts of a drive, by where their pulleys stand along the shafts they share; of belts that share none, by the strands
- * of one that pass before a pulley of the other.
+ * of one that pass before a pulley of the other. Where no depth was read, the order from front to back that somebody said decides.
  */
 export function beltOrder(settled: SettledDrive): BeltOrder {
   const { belts } = settled
@@ -40,8 +40,10 @@ export function beltOrder(settled: SettledDrive): BeltOrder {
   const inTheWay = met.flatMap(({ belt, inTheWayOf, shaft, known }) => (known ? [{ belt, inTheWayOf, shaft }] : []))
   const unsaid = met.filter(({ known }) => !known).map(({ belt, inTheWayOf }) => [belt, inTheWayOf] as const)
   const unknown = unsaid.filter(([a, b], i) => !unsaid.slice(0, i).some((pair) => pair.includes(a) && pair.includes(b)))
+  // Belts that never meet come as somebody said they stand.
+  const asSaid = belts.toSorted((one, other) => saidFurtherOut(other, one))
   const { order, circular } = sorted(
-    belts.map(({ belt: { id } }) => id),
+    asSaid.map(({ belt: { id } }) => id),
     inTheWay.map(({ belt, inTheWayOf }) => [belt, inTheWayOf]),
   )
   return { inTheWay, off: order, on: order.toReversed(), unknown, circular }
@@ -59,9 +61,18 @@ function onOneShaft(one: SettledBelt, other: SettledBelt): readonly Meeting[] {
   return one.pulleys.flatMap(({ shaft, z = null }) => {
     const otherZ = places.get(shaft)
     if (otherZ === undefined) return []
-    const known = z !== null && otherZ !== null && z !== otherZ
-    return [known && z < otherZ ? { belt: b, inTheWayOf: a, shaft, known } : { belt: a, inTheWayOf: b, shaft, known }]
+    const further = z === null || otherZ === null || z === otherZ ? saidFurtherOut(one, other) : z - otherZ
+    const known = further !== 0
+    return [further < 0 ? { belt: b, inTheWayOf: a, shaft, known } : { belt: a, inTheWayOf: b, shaft, known }]
   })
+}
+
+/** Above 0 where somebody said that the one belt runs nearer to the observer than the other, below 0 where the other does, else 0. */
+function saidFurtherOut(
+  { belt: { fromFront: one } }: SettledBelt,
+  { belt: { fromFront: other } }: SettledBelt,
+): number {
+  return one === undefined || other === undefined ? 0 : other - one
 }
 
 /**
@@ -74,10 +85,12 @@ function passing({ places, metal }: SettledDrive, one: SettledBelt, other: Settl
       const [centre, radius] = [places.get(shaft), metal.get(id)]
       if (centre === undefined || radius === undefined || approach(start, end, centre).distance >= radius) return []
       const ends = [from.z ?? null, to.z ?? null]
-      const known = z !== null && !ends.includes(null)
+      const isRead = z !== null && !ends.includes(null)
       // Nearly level belts pass at the height of both ends; one that climbs is judged by its middle.
       const strand = ends.reduce<number>((sum, at) => sum + (at ?? 0) / 2, 0)
-      return known && strand <= z ? [] : [{ belt: one.belt.id, inTheWayOf: other.belt.id, shaft, known }]
+      const said = saidFurtherOut(one, other)
+      if (isRead ? strand <= z : said < 0) return []
+      return [{ belt: one.belt.id, inTheWayOf: other.belt.id, shaft, known: isRead || said > 0 }]
     }),
   )
 }

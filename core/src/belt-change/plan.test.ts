@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
 import type { CheckedDrive } from '../drive/drive.ts'
+import { setBeltsFromFront } from '../drive/edits-parts.ts'
 import { spansOf } from '../path/clearance.ts'
 import { settleDrive, type SettledBelt } from '../path/settle.ts'
 import { changed } from '../testing/drives.ts'
@@ -139,6 +140,29 @@ describe('which belt is in the way of which', () => {
       if (fan !== undefined) draft.pulleys.push({ ...fan, id: 'fan.2', z: 30 })
     })
     expect(beltOrder(settleDrive(ring)).circular.toSorted()).toEqual(['airbelt', 'fanbelt', 'psbelt'])
+  })
+})
+
+describe('where no depth was read', () => {
+  const flat = changed(demoDrive('fenland-vee'), (draft) => {
+    for (const pulley of draft.pulleys) delete pulley.z
+  })
+  const said = (...ids: readonly string[]) => changed(flat, (draft) => setBeltsFromFront(ids)(draft))
+
+  test('the order from front to back that somebody said is enough', () => {
+    for (const ids of [
+      ['airbelt', 'fanbelt', 'psbelt'],
+      ['psbelt', 'airbelt', 'fanbelt'],
+    ]) {
+      const { off, on, unknown, circular } = beltOrder(settleDrive(said(...ids)))
+      expect([off, on, unknown, circular]).toEqual([ids, ids.toReversed(), [], []])
+    }
+  })
+
+  test('belts of which nobody said it stay open, and a depth that was read goes first', () => {
+    expect(beltOrder(settleDrive(said('airbelt', 'fanbelt'))).unknown).toHaveLength(2)
+    const read = changed(demoDrive('fenland-vee'), setBeltsFromFront(['airbelt', 'psbelt', 'fanbelt']))
+    expect(beltOrder(settleDrive(read)).off).toEqual(beltOrder(settleDrive(demoDrive('fenland-vee'))).off)
   })
 })
 

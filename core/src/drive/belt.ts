@@ -42,6 +42,15 @@ export const beltSchema = record({
     .meta({ fallback: 'single' })
     .optional(),
   assumed: assumed.optional(),
+  fromFront: quantity(
+    '',
+    'Its place among the belts from the front, 1 the nearest to the observer; left out while nobody has said.',
+    {
+      min: 1,
+      max: 40,
+      integer: true,
+    },
+  ).optional(),
   length: quantity('mm', 'Stated length of the belt on the engine or chosen; null if not known yet.', {
     min: 50,
     max: 20000,

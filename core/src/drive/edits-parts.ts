@@ -1,11 +1,12 @@
 /** Changes to which parts a drive has, and how belts and adjusters hold them. */
-import { movedShaft, resizedPulley } from '../adjusters/kinds.ts'
+import { freshAdjuster, movedShaft, resizedPulley } from '../adjusters/kinds.ts'
 import type { Point } from '../numerics/vectors.ts'
 import type { Adjuster } from '../adjusters/adjuster.ts'
-import { confirmed, stillAssumed } from '../adjusters/assumed.ts'
+import { confirmed, isWhollyAssumed, stillAssumed } from '../adjusters/assumed.ts'
 import type { Mm } from '../units/quantity.ts'
 import type { Belt, Construction, RouteEntry } from './belt.ts'
 import { moveShaftBy, type DriveDraft, type DriveEdit, type Stamp } from './edits.ts'
+import { withFact } from './edits-facts.ts'
 import type { Turn } from './engine.ts'
 import { ribsOf } from '../sections/families.ts'
 import type { Section } from '../sections/sections.ts'
@@ -19,9 +20,20 @@ export function putShaft(shaftId: string, place: Point, how: PlacedHow, stamp: S
     if (shaft === undefined) return
     if (shaft.x !== null && shaft.y !== null)
       moveShaftBy(shaftId, { x: place.x - shaft.x, y: place.y - shaft.y })(draft)
+    else standAssumed(draft, shaftId, place)
     Object.assign(shaft, { x: place.x, y: place.y })
     shaft.placed = { how, ...(sigma === undefined ? {} : { sigma }), ...stamp }
   }
+}
+
+/** An adjuster of which nothing was read stands by its shaft, wherever that turns out to be. */
+function standAssumed(draft: DriveDraft, shaftId: string, place: Point): void {
+  const pulley = draft.pulleys.find(({ shaft }) => shaft === shaftId)
+  draft.adjusters = draft.adjusters.map((adjuster) =>
+    movedShaft(adjuster) === shaftId && isWhollyAssumed(adjuster)
+      ? freshAdjuster(adjuster.kind, { id: adjuster.id, shaft: shaftId, pulley: pulley?.id ?? '', place })
+      : adjuster,
+  )
 }
 
 /** Pulls a shaft with all that holds it; the crank excepted, it is kept that its place was found by hand. */
@@ -164,6 +176,16 @@ export function setRoute(beltId: string, route: readonly RouteEntry[]): DriveEdi
     belt.route = route.map((entry) => ({ ...entry }))
     belt.assumed = belt.assumed?.filter((key) => key !== 'route')
     if (belt.assumed === undefined || belt.assumed.length === 0) delete belt.assumed
+  }
+}
+
+/** Says in which order the belts stand, the nearest to the observer first; belts not named are left without a place. */
+export function setBeltsFromFront(beltIds: readonly string[]): DriveEdit {
+  return (draft) => {
+    draft.belts = draft.belts.map((belt) => {
+      const at = beltIds.indexOf(belt.id)
+      return withFact(belt, 'fromFront', at < 0 ? null : at + 1)
+    })
   }
 }
 

@@ -4,6 +4,7 @@
  */
 import type { InferType } from 'yup'
 import type { VehicleUse } from './vehicle-use.ts'
+import { isWhollyAssumed } from '../adjusters/assumed.ts'
 import { kindOf, movedShaft } from '../adjusters/kinds.ts'
 import type { Point } from '../numerics/vectors.ts'
 import type { Mm } from '../units/quantity.ts'
@@ -31,7 +32,7 @@ export interface Hold extends Point {
  */
 export function holdOf(drive: DriveDraft, shaftId: string): Hold | undefined {
   const carrier = drive.adjusters.find((adjuster) => movedShaft(adjuster) === shaftId)
-  if (carrier !== undefined && kindOf(carrier).placesItsShaft) {
+  if (carrier !== undefined && kindOf(carrier).placesItsShaft && !isWhollyAssumed(carrier)) {
     const [pivot] = kindOf(carrier).points(carrier)
     if (pivot !== undefined) return { x: pivot.x, y: pivot.y, of: 'pivot' }
   }

@@ -14,6 +14,7 @@ export {
   removeShaft,
   renameShaft,
   setBeltAdjuster,
+  setBeltsFromFront,
   setBeltKind,
   type PulleyLength,
   setConstruction,

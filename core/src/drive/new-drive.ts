@@ -1,3 +1,5 @@
+import type { AdjusterKind } from '../adjusters/adjuster.ts'
+import { freshAdjuster, movedShaft, resizedPulley } from '../adjusters/kinds.ts'
 import { familyOf, ribsOf } from '../sections/families.ts'
 import type { RouteEntry } from './belt.ts'
 import type { Section } from '../sections/sections.ts'
@@ -26,6 +28,10 @@ export interface NewBelt {
   readonly section: Section
   readonly ribs: number
   readonly count?: number
+  /** Its place from the front among all belts, 1 the nearest; nobody has said where left out. */
+  readonly fromFront?: number | undefined
+  /** The part that takes it up, by its place in the list, and how; nobody has said where left out. */
+  readonly takenUp?: { readonly part: number; readonly kind: AdjusterKind } | undefined
 }
 
 export interface NewDrive {
@@ -54,7 +60,25 @@ export function newDrive({ name, crankTurns, parts, belts }: NewDrive): DriveDoc
     belt.route = runsOn(draft, parts, belts, i)
     if (belt.route.length > 0) belt.assumed = ['route']
   }
+  for (const [i, { takenUp }] of belts.entries()) {
+    const [belt, shaft] = [draft.belts[i], takenUp === undefined ? undefined : draft.shafts[takenUp.part]]
+    if (belt !== undefined && shaft !== undefined && takenUp !== undefined)
+      belt.adjuster = adjusterOn(draft, shaft.id, takenUp.kind)
+  }
   return draft
+}
+
+/** The adjuster of a kind on a part, one for all belts that the part takes up; nothing of it is read, not even where it stands. */
+function adjusterOn(draft: DriveDraft, shaft: string, kind: AdjusterKind): string | null {
+  const pulley = draft.pulleys.find((each) => each.shaft === shaft)
+  if (pulley === undefined) return null
+  const there = draft.adjusters.find(
+    (each) => each.kind === kind && (movedShaft(each) === shaft || resizedPulley(each) === pulley.id),
+  )
+  if (there !== undefined) return there.id
+  const made = freshAdjuster(kind, { id: freshId(draft, kind), shaft, pulley: pulley.id, place: { x: 0, y: 0 } })
+  draft.adjusters.push(structuredClone(made))
+  return made.id
 }
 
 /** The pulleys a belt was said to run on, in no order that anybody has told: a smooth face carries its back. */
@@ -118,7 +142,7 @@ export function addPulley(
   }
 }
 
-export function addBelt({ name, section, ribs, count = 1 }: NewBelt): DriveEdit {
+export function addBelt({ name, section, ribs, count = 1, fromFront }: NewBelt): DriveEdit {
   return (draft) => {
     draft.belts.push({
       id: freshId(draft, `belt-${draft.belts.length + 1}`),
@@ -130,6 +154,7 @@ export function addBelt({ name, section, ribs, count = 1 }: NewBelt): DriveEdit 
       length: null,
       installTension: null,
       adjuster: null,
+      ...(fromFront === undefined ? {} : { fromFront }),
       route: [],
     })
   }

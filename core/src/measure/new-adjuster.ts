@@ -1,6 +1,5 @@
 import type { Adjuster, AdjusterKind } from '../adjusters/adjuster.ts'
-import { allAssumed } from '../adjusters/assumed.ts'
-import { ADJUSTERS, kindOf } from '../adjusters/kinds.ts'
+import { freshAdjuster, kindOf } from '../adjusters/kinds.ts'
 import type { CheckedDrive } from '../drive/drive.ts'
 import { putAdjuster } from '../drive/edits-parts.ts'
 import type { DriveDraft } from '../drive/edits.ts'
@@ -27,7 +26,7 @@ export function newAdjuster(
 ): Adjuster | undefined {
   const place = settleDrive(drive).places.get(shaft)
   if (place === undefined) return undefined
-  const made = allAssumed<Adjuster>(ADJUSTERS[kind].fresh({ id: freshId(drive, kind), shaft, pulley, place }))
+  const made = freshAdjuster(kind, { id: freshId(drive, kind), shaft, pulley, place })
   const swapped = kindOf(made).swapped(made)
   return swapped !== null && takesUp(drive, made, belt) < 0 && takesUp(drive, swapped, belt) > 0 ? swapped : made
 }

@@ -1,4 +1,5 @@
-import { adjusterMotion, kindOf } from '../adjusters/kinds.ts'
+import { isAssumed } from '../adjusters/assumed.ts'
+import { adjusterMotion, kindOf, movedShaft } from '../adjusters/kinds.ts'
 import type { Adjuster } from '../adjusters/adjuster.ts'
 import { isRouted, type Belt } from '../drive/belt.ts'
 import type { CheckedDrive, DriveDocument } from '../drive/drive.ts'
@@ -6,7 +7,7 @@ import { isSized, type Pulley } from '../drive/pulley.ts'
 import type { Shaft } from '../drive/shaft.ts'
 import type { Point } from '../numerics/vectors.ts'
 import type { Mm } from '../units/quantity.ts'
-import type { AdjusterMotion } from '../adjusters/motion.ts'
+import { unplaced, type AdjusterMotion } from '../adjusters/motion.ts'
 import { cordRadius, metalRadius } from './cord-radius.ts'
 import type { CordCircle } from './cord-path.ts'
 import { ribsSigns, type Sign } from './turning.ts'
@@ -49,12 +50,16 @@ export class DriveParts {
       }
     }
     for (const adjuster of drive.adjusters) {
-      this.motions.set(
-        adjuster.id,
-        adjusterMotion(adjuster, (shaft) => this.places.get(shaft)),
-      )
+      this.motions.set(adjuster.id, this.motionOf(adjuster))
       this.stand(adjuster.id, held[adjuster.id] ?? MIDDLE_TRAVEL)
     }
+  }
+
+  /** An adjuster of which anything is assumed says nothing of a place that nobody has told. */
+  private motionOf(adjuster: Adjuster): AdjusterMotion {
+    const shaft = movedShaft(adjuster)
+    if (shaft !== null && isAssumed(adjuster) && !this.places.has(shaft)) return unplaced(shaft, 'mm')
+    return adjusterMotion(adjuster, (id) => this.places.get(id))
   }
 
   shaft(id: string): Shaft {

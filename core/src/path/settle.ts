@@ -54,14 +54,19 @@ export interface SettledDrive {
   readonly places: ReadonlyMap<string, Point>
   /** Radius of each pulley's outermost metal, mm, by id; only of those whose size is known. */
   readonly metal: ReadonlyMap<string, Mm>
+  /** What the workshop takes for nominal where nobody has read a figure. */
+  readonly rules: OwnFigures
 }
+
+/** What a workshop has set otherwise than nominal, by the keys of its rules; the path itself asks for none of them. */
+export type OwnFigures = Readonly<Record<string, number>>
 
 /**
  * Puts every belt on its pulleys and every adjuster where its belt's length holds it: docs/mechanics/adjusters.md.
  * A belt whose pulleys another belt's adjuster moves is settled after that one; belts that move each other's pulleys
  * are settled in turn until no adjuster moves by more than TRAVEL_SETTLED, at most SETTLING_SWEEPS times.
  */
-export function settleDrive(drive: CheckedDrive, held: Travels = {}): SettledDrive {
+export function settleDrive(drive: CheckedDrive, held: Travels = {}, rules: OwnFigures = {}): SettledDrive {
   const parts = new DriveParts(drive, held)
   const { order, circular } = settlingOrder(drive, parts)
   const adjusters = new Map<string, SettledAdjuster | null>()
@@ -91,6 +96,7 @@ export function settleDrive(drive: CheckedDrive, held: Travels = {}): SettledDri
     }),
     places: parts.places,
     metal: metalRadii(drive),
+    rules,
   }
 }
 

@@ -55,3 +55,30 @@ export const MIN_SIZE: Readonly<Record<Section, number>> = {
 
 /** Least diameter of a smooth pulley for the back of a belt, mm. */
 export const MIN_SMOOTH_MM = 45
+
+/**
+ * What accessories take, by the one figure that their nominal curves go with: `all of it`, or only the heavy one, where the light one is what the
+ * part drags when it does nothing. The curves themselves: docs/mechanics/tension.md.
+ */
+export const USUAL_LOADS: Readonly<
+  Partial<
+    Record<
+      ShaftKind,
+      {
+        readonly nominal: number
+        readonly unit: 'A' | 'N·m'
+        readonly what: string
+        readonly of: 'all of it' | 'heavy'
+      }
+    >
+  >
+> = {
+  alternator: { nominal: 120, unit: 'A', what: 'rated current', of: 'all of it' },
+  generator: { nominal: 120, unit: 'A', what: 'rated current', of: 'all of it' },
+  'power-steering': { nominal: 16, unit: 'N·m', what: 'torque at full lock', of: 'heavy' },
+  'ac-compressor': { nominal: 16, unit: 'N·m', what: 'torque on a hot day', of: 'heavy' },
+  'water-pump': { nominal: 0.9, unit: 'N·m', what: 'torque at 3000 rpm', of: 'all of it' },
+  fan: { nominal: 6.3, unit: 'N·m', what: 'torque at 3000 rpm', of: 'all of it' },
+  'air-pump': { nominal: 2, unit: 'N·m', what: 'torque under load', of: 'heavy' },
+  'vacuum-pump': { nominal: 2, unit: 'N·m', what: 'torque under load', of: 'heavy' },
+}

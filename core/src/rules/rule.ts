@@ -1,7 +1,8 @@
-export type RuleUnit = 'rpm' | 'm/s' | 'mm' | 'deg' | 'teeth' | 'share' | 'cracks' | 'km' | 'years' | 'months'
+export type RuleUnit =
+  'rpm' | 'A' | 'N·m' | 'm/s' | 'mm' | 'deg' | 'teeth' | 'share' | 'cracks' | 'km' | 'years' | 'months'
 
 /** What rules are about, in the order in which a screen lists them. */
-export const RULE_GROUPS = ['accessories', 'time', 'belts', 'pulleys', 'wraps', 'wear'] as const
+export const RULE_GROUPS = ['accessories', 'time', 'belts', 'pulleys', 'wraps', 'loads', 'wear'] as const
 export type RuleGroup = (typeof RULE_GROUPS)[number]
 
 /** One nominal value: what it says, and between what a workshop may set it. */

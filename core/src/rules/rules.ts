@@ -5,7 +5,7 @@ import { familyOf } from '../sections/families.ts'
 import { type Section, sectionFigures, SECTIONS } from '../sections/sections.ts'
 import type { Rule } from './rule.ts'
 import { WEAR_RULES } from './wear-rules.ts'
-import { FAN_TIP_SPEED, MIN_SIZE, MIN_SMOOTH_MM, USEFUL_RPM, type End } from './nominal.ts'
+import { FAN_TIP_SPEED, MIN_SIZE, MIN_SMOOTH_MM, USEFUL_RPM, USUAL_LOADS, type End } from './nominal.ts'
 
 /** What a workshop has set otherwise, by key; a key that is missing stands at its nominal value. */
 export type ShopRules = Readonly<Record<string, number>>
@@ -25,6 +25,7 @@ export const ruleKey = {
   leastWrap: (kind: ShaftKind) => `wrap.${kind}`,
   clearance: 'path.clearance',
   teethInMesh: 'path.teeth',
+  load: (kind: ShaftKind) => `load.${kind}`,
 } as const
 
 function usefulRules(): Rule[] {
@@ -37,6 +38,28 @@ function usefulRules(): Rule[] {
     return [
       ...(least === undefined ? [] : [rule(ruleKey.min(kind), 'minimum useful speed', least)]),
       ...(most === undefined ? [] : [rule(ruleKey.max(kind), 'maximum speed', most)]),
+    ]
+  })
+}
+
+function loadRules(): Rule[] {
+  return (Object.keys(USUAL_LOADS) as ShaftKind[]).flatMap((kind): Rule[] => {
+    const usual = USUAL_LOADS[kind]
+    if (usual === undefined) return []
+    const { nominal, unit, what } = usual
+    const why = 'Stands in until the part’s own load or plate is read.'
+    return [
+      {
+        key: ruleKey.load(kind),
+        group: 'loads',
+        subject: SHAFT_KIND_NAMES[kind],
+        what,
+        unit,
+        nominal,
+        min: unit === 'A' ? 10 : 0.05,
+        max: unit === 'A' ? 1000 : 500,
+        why,
+      },
     ]
   })
 }
@@ -149,6 +172,7 @@ export const RULES: readonly Rule[] = [
     max: 100,
     why: 'A belt flaps; nearer than this it rubs.',
   },
+  ...loadRules(),
   ...WEAR_RULES,
 ]
 

@@ -1,9 +1,11 @@
 import { describe, expect, test } from '@jest/globals'
+import type { AdjusterKind } from '../adjusters/adjuster.ts'
+import { ADJUSTER_KINDS, kindOf } from '../adjusters/kinds.ts'
 import type { CheckedDrive } from '../drive/drive.ts'
 import { checkDrive } from '../drive/read.ts'
 import { addBelt, addPart, newDrive, type NewPart } from '../drive/new-drive.ts'
 import type { DriveDraft } from '../drive/edits.ts'
-import { setRoute } from '../drive/edits-parts.ts'
+import { putShaft, setRoute } from '../drive/edits-parts.ts'
 import { isSized } from '../drive/pulley.ts'
 import { SHAFT_KINDS, type ShaftKind } from '../drive/shaft.ts'
 import { distance } from '../numerics/vectors.ts'
@@ -146,6 +148,41 @@ describe('belts whose parts were told', () => {
     const draft = structuredClone(drive) as unknown as DriveDraft
     setRoute('belt-1', sketch?.routes.get('belt-1') ?? [])(draft)
     expect(draft.belts.map(({ assumed }) => assumed)).toEqual([undefined, ['route']])
+  })
+})
+
+describe('an adjuster that was only named', () => {
+  const named = (kind: AdjusterKind): CheckedDrive => {
+    const read = checkDrive(
+      newDrive({
+        name: 'named',
+        crankTurns: 'cw',
+        parts: [part('crank'), { ...part('alternator'), belts: [0] }, { ...part('tensioner'), belts: [0] }],
+        belts: [{ name: 'Main belt', section: 'PK', ribs: 6, takenUp: { part: 2, kind } }],
+      }),
+    )
+    if (!read.ok) throw new Error(JSON.stringify(read.problems))
+    return read.drive
+  }
+
+  test.each(ADJUSTER_KINDS)('%s: places nothing, is sketched by its part, and goes where the part is put', (kind) => {
+    const drive = named(kind)
+    expect(drive.belts[0]?.adjuster).toBe(drive.adjusters[0]?.id)
+    const settled = settleDrive(drive)
+    expect(settled.places.has('tensioner')).toBe(false)
+    const sketch = sketchDrive(settled)
+    const drawn = sketch?.drive.adjusters[0]
+    const stands = sketch?.drive.shafts.find(({ id }) => id === 'tensioner')
+    const from = settleDrive(sketch?.drive ?? drive).places.get('tensioner')
+    const radius = 200
+    expect(distance(from ?? { x: NaN, y: NaN }, { x: stands?.x ?? NaN, y: stands?.y ?? NaN })).toBeLessThan(radius)
+    expect(drawn?.assumed).toEqual(drive.adjusters[0]?.assumed)
+    // Placed for good, it is still all assumed, and stands by its part.
+    const draft = structuredClone(drive) as unknown as DriveDraft
+    putShaft('tensioner', { x: -300, y: 500 }, 'typed', { by: '', at: '2026-11-29T00:00:00Z' })(draft)
+    const points = kindOf(draft.adjusters[0] as never).points(draft.adjusters[0] as never)
+    for (const point of points) expect(distance(point, { x: -300, y: 500 })).toBeLessThan(radius)
+    expect(draft.adjusters[0]?.assumed).toEqual(drive.adjusters[0]?.assumed)
   })
 })
 

@@ -1,6 +1,8 @@
 /** A drawing of a drive before it is measured: docs/mechanics/sketch.md. */
+import { isWhollyAssumed } from '../adjusters/assumed.ts'
+import { freshAdjuster, movedShaft } from '../adjusters/kinds.ts'
 import { isRouted, type Belt, type RouteEntry } from '../drive/belt.ts'
-import type { CheckedDrive } from '../drive/drive.ts'
+import type { CheckedDrive, DriveDocument } from '../drive/drive.ts'
 import { isSized, type Pulley } from '../drive/pulley.ts'
 import type { Shaft } from '../drive/shaft.ts'
 import { distance, type Point } from '../numerics/vectors.ts'
@@ -43,7 +45,8 @@ export function sketchDrive(settled: SettledDrive): Sketch | null {
   const unrouted = drive.belts.filter((belt) => !isRouted(belt))
   if (shafts.size === 0 && pulleys.size === 0 && unrouted.length === 0) return null
   const sized = { ...drive, pulleys: withSizes(drive) } as CheckedDrive
-  const placed = { ...sized, shafts: withPlaces(sized, settled, shafts) } as CheckedDrive
+  const standing = { ...sized, shafts: withPlaces(sized, settled, shafts) }
+  const placed = { ...standing, adjusters: withAdjusters(standing, shafts) } as CheckedDrive
   const routes = new Map(
     unrouted.flatMap((belt) => {
       const route = likelyRoute(placed, belt, unrouted)
@@ -92,6 +95,17 @@ function withPlaces(drive: CheckedDrive, settled: SettledDrive, unplaced: Readon
     const at = usual.find(isFree) ?? usual.flatMap(around).find(isFree) ?? usual[0] ?? origin
     taken.push({ at, radius })
     return { ...shaft, ...at }
+  })
+}
+
+/** Adjusters of which nothing was read, beside the parts they move. */
+function withAdjusters(drive: DriveDocument, sketched: ReadonlySet<string>): DriveDocument['adjusters'] {
+  return drive.adjusters.map((adjuster) => {
+    const shaft = drive.shafts.find(({ id }) => id === movedShaft(adjuster))
+    if (shaft === undefined || !sketched.has(shaft.id) || !isWhollyAssumed(adjuster)) return adjuster
+    const pulley = drive.pulleys.find((each) => each.shaft === shaft.id)?.id ?? ''
+    const place = { x: shaft.x ?? 0, y: shaft.y ?? 0 }
+    return freshAdjuster(adjuster.kind, { id: adjuster.id, shaft: shaft.id, pulley, place })
   })
 }
 

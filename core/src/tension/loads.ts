@@ -3,6 +3,7 @@ import { IDLER_TORQUE } from './nominal.ts'
 import { onlyLeads, type LoadPoint, type Shaft } from '../drive/shaft.ts'
 import { loadCurves, loadKnown, type LoadKnown } from './part-loads.ts'
 import type { SettledBelt, SettledDrive } from '../path/settle.ts'
+import { NOMINAL_RULES, type ShopRules } from '../rules/rules.ts'
 import type { ShaftSpeeds } from '../speeds/shaft-speeds.ts'
 
 /** An operating point: engine speed in rpm, and how much of their load all accessories take, 0 light to 1 heavy. `λ` */
@@ -22,8 +23,13 @@ export function leastKnown(loads: Iterable<LoadKnown>): LoadKnown {
  * Torque of a shaft's own, N·m: `M = light + λ·(heavy − light)`, each piecewise linear in its own rpm, level beyond its ends. Null where
  * nobody knows it.
  */
-export function ownTorque(shaft: Pick<Shaft, 'kind' | 'load' | 'rating'>, rpm: number, share: number): number | null {
-  const curves = loadCurves(shaft)
+export function ownTorque(
+  shaft: Pick<Shaft, 'kind' | 'load' | 'rating'>,
+  rpm: number,
+  share: number,
+  rules: ShopRules = NOMINAL_RULES,
+): number | null {
+  const curves = loadCurves(shaft, rules)
   if (curves === null) return onlyLeads(shaft.kind) ? IDLER_TORQUE : null
   const light = onCurve(curves.light, rpm)
   return light + share * (onCurve(curves.heavy, rpm) - light)
@@ -55,6 +61,7 @@ export interface LoadPlan {
     readonly driver: number
     readonly takers: readonly Taker[]
   }[]
+  readonly rules: ShopRules
 }
 
 /** A shaft that takes its torque from one belt. */
@@ -73,7 +80,7 @@ export function loadPlan(settled: SettledDrive, speeds: ShaftSpeeds): LoadPlan {
     .filter(({ driver }) => driver >= 0)
     .toSorted((a, b) => depthOf(b.belt, b.driver, speeds) - depthOf(a.belt, a.driver, speeds))
     .map(({ belt, driver }) => ({ belt, driver, takers: takersOf(belt, driver, shafts, speeds) }))
-  return { inOrder }
+  return { inOrder, rules: settled.rules }
 }
 
 /** The shafts that a belt turns; what another belt turns takes its torque from there. */
@@ -95,7 +102,10 @@ function takersOf(
  * The torques on every belt that is driven, by belt id. A shaft takes its own torque from the belt that turns it, and with it what
  * further belts take off it: at the driver of a belt power in is power out, so it asks for `Σ M_k·r_driver / r_k` of its own shaft.
  */
-export function torquesAt({ inOrder }: LoadPlan, { rpm, load }: OperatingPoint): ReadonlyMap<string, BeltTorques> {
+export function torquesAt(
+  { inOrder, rules }: LoadPlan,
+  { rpm, load }: OperatingPoint,
+): ReadonlyMap<string, BeltTorques> {
   const asked = new Map<string, Asked>()
   const torques = new Map<string, BeltTorques>()
   for (const { belt, driver, takers } of inOrder) {
@@ -103,7 +113,7 @@ export function torquesAt({ inOrder }: LoadPlan, { rpm, load }: OperatingPoint):
     let demand: number | null = 0
     const known: LoadKnown[] = []
     for (const { at, shaft, ratio, share } of takers) {
-      const own = ownTorque(shaft, ratio * rpm, load)
+      const own = ownTorque(shaft, ratio * rpm, load, rules)
       const further = asked.get(shaft.id) ?? NOTHING
       const torque = own === null || further.torque === null ? null : own + further.torque
       each[at] = torque

@@ -3,6 +3,8 @@ import type { CheckedDrive } from '../drive/drive.ts'
 import type { DriveDraft } from '../drive/edits.ts'
 import type { Shaft } from '../drive/shaft.ts'
 import { settleDrive } from '../path/settle.ts'
+import { USUAL_LOADS } from '../rules/nominal.ts'
+import { ruleKey } from '../rules/rules.ts'
 import { demoDrive } from '../testing/demo-drives.ts'
 import { gripUse } from './grip.ts'
 import { gripMap } from './grip-map.ts'
@@ -54,6 +56,27 @@ describe('what a part takes', () => {
     expect(at('supercharger', 3000)).toBeCloseTo(15.915, 3)
     expect(at('fan', 6000)).toBeCloseTo(15.915, 3)
     expect(at('fan', 3000)).toBeCloseTo(15.915 / 4, 3)
+  })
+
+  test('the figures a workshop may set are those of the nominal curves', () => {
+    for (const [kind, { nominal, unit }] of Object.entries(USUAL_LOADS)) {
+      const own = (value: number) =>
+        ownTorque(shaft({ kind: kind as Shaft['kind'] }), 3000, 1, { [ruleKey.load(kind as Shaft['kind'])]: value })
+      const usual = ownTorque(shaft({ kind: kind as Shaft['kind'] }), 3000, 1) ?? NaN
+      expect(own(nominal)).toBe(usual)
+      expect(own(1.5 * nominal)).toBeCloseTo(1.5 * usual, 9)
+      // A torque at 3000 rpm is just that; one at full lock or on a hot day is that of the slow part.
+      if (unit === 'N·m') {
+        const rpm = kind.startsWith('power') || kind.startsWith('ac-') ? 0 : 3000
+        expect(ownTorque(shaft({ kind: kind as Shaft['kind'] }), rpm, 1)).toBeCloseTo(nominal, 9)
+      }
+    }
+  })
+
+  test('what was read goes before what the workshop takes for nominal', () => {
+    const rules = { [ruleKey.load('alternator')]: 240 }
+    expect(ownTorque(shaft({ rating: { amps: 120 } }), 2000, 1, rules)).toBeCloseTo(7.5, 9)
+    expect(ownTorque(shaft({}), 2000, 1, rules)).toBeCloseTo(15, 9)
   })
 
   test('every kind that takes a load has a plate', () => {

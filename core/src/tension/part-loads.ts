@@ -2,6 +2,8 @@
 import { withFact } from '../drive/edits-facts.ts'
 import type { DriveEdit } from '../drive/edits.ts'
 import { onlyLeads, type LoadPoint, type Shaft, type ShaftKind } from '../drive/shaft.ts'
+import { USUAL_LOADS } from '../rules/nominal.ts'
+import { ruleKey, ruleValue, type ShopRules, NOMINAL_RULES } from '../rules/rules.ts'
 import { NOMINAL_AMPS, NOMINAL_LOADS, NOMINAL_STEERING, NOMINAL_VOLTS, PUMP_EFFICIENCY } from './nominal.ts'
 
 /** Torque over own speed, rpm → N·m, with everything it drives at its lightest and at its heaviest. */
@@ -32,8 +34,20 @@ export function loadKnown(shaft: Pick<Shaft, 'kind' | 'load' | 'rating'>): LoadK
 }
 
 /** The torque of a shaft over its own speed: as it was read, else as its plate gives it, else nominal; null where nobody knows. */
-export function loadCurves(shaft: Pick<Shaft, 'kind' | 'load' | 'rating'>): LoadCurves | null {
-  return shaft.load ?? fromPlate(shaft) ?? NOMINAL_LOADS[shaft.kind] ?? null
+export function loadCurves(
+  shaft: Pick<Shaft, 'kind' | 'load' | 'rating'>,
+  rules: ShopRules = NOMINAL_RULES,
+): LoadCurves | null {
+  return shaft.load ?? fromPlate(shaft) ?? nominalCurves(shaft.kind, rules)
+}
+
+/** What parts of a kind take in this workshop, where it goes with the one figure that its rule gives; null where nobody can say for the kind. */
+function nominalCurves(kind: ShaftKind, rules: ShopRules): LoadCurves | null {
+  const curves = NOMINAL_LOADS[kind]
+  const [usual, own] = [USUAL_LOADS[kind], ruleValue(rules, ruleKey.load(kind))]
+  if (curves === undefined || usual === undefined || own === undefined || own === usual.nominal) return curves ?? null
+  const by = own / usual.nominal
+  return usual.of === 'all of it' ? scaled(curves, by) : { ...curves, heavy: times(curves.heavy, by) }
 }
 
 /**

@@ -48,7 +48,8 @@ export function whatHelps(
   const now = minReserve(settled, beltId, points, options)
   if (belt === undefined || now === undefined || now.reserve === Infinity) return undefined
   const held = travelsNow(settled)
-  const reserveOf = (drive: CheckedDrive) => minReserve(settleDrive(drive, held), beltId, points, options)?.reserve
+  const reserveOf = (drive: CheckedDrive) =>
+    minReserve(settleDrive(drive, held, settled.rules), beltId, points, options)?.reserve
   const slipping = settled.drive.pulleys.find(({ id }) => id === now.pulley)
   const size = slipping === undefined ? null : sizeOf(slipping)
   const ways: readonly (readonly [Help, string | null, number | undefined])[] = [

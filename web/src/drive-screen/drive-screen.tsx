@@ -175,7 +175,7 @@ function useBenchParts(store: BenchStore): BenchParts {
   const lengths = useLengths()
   const rules = useShopRules()
   const [pointedAt, pointAt] = useState<readonly string[]>([])
-  const settled = useMemo(() => settleDrive(drive), [drive])
+  const settled = useMemo(() => settleDrive(drive, {}, rules), [drive, rules])
   // Over a photo every part is to be found in the picture.
   const sketch = useMemo(() => (drive.photo === undefined ? sketchDrive(settled) : null), [drive, settled])
   const shown = useMemo(() => {

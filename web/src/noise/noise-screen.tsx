@@ -11,6 +11,7 @@ import { lastJudged, wearParts } from '@emery/core/wear'
 import { driveQuery } from '../drives/drives-api.ts'
 import { fittingsQuery } from '../length/fittings-api.ts'
 import { useKnowledge } from '../knowledge/knowledge-api.ts'
+import { useShopRules } from '../rules/rules-api.ts'
 import { inspectionsQuery } from '../inspection/inspections-api.ts'
 import { PickDrive } from '../drives/pick-drive.tsx'
 import { useTopBar } from '../ui/top-bar.ts'
@@ -136,18 +137,19 @@ function useDriveSays(
   inspections: readonly Inspection[] = NONE,
 ): readonly DriveSays[] {
   const now = useNow(null)
+  const rules = useShopRules()
   const newest = fittings[0]?.fittedOn
   const days = newest === undefined ? null : Math.floor((now - dayjs(newest).valueOf()) / DAY_MS)
   return useMemo(
     () =>
       record === undefined
         ? []
-        : driveEvidence(settleDrive(record.document), {
+        : driveEvidence(settleDrive(record.document, {}, rules), {
             kmSinceFitted: null,
             daysSinceFitted: days,
             looked: lastJudged({ inspections, fittings }, wearParts(record.document)),
           }),
-    [record, days, inspections, fittings],
+    [record, rules, days, inspections, fittings],
   )
 }
 

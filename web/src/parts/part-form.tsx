@@ -1,4 +1,5 @@
 import { Input, InputNumber, Select } from 'antd'
+import type { AdjusterKind } from '@emery/core/adjusters'
 import { SHAFT_KIND_NAMES, type PulleyFace, type Shaft, type ShaftKind, type Turn } from '@emery/core/drive'
 import { familyOf, ribsOf, type Section, sectionsForFace } from '@emery/core/sections'
 import styles from './parts.module.css'
@@ -16,6 +17,8 @@ export interface PartDraft {
   readonly onShaft: string | null
   /** The belts that run on it, by their place in the list, where a whole drive is described. */
   readonly belts: readonly number[]
+  /** How it is moved to take up the slack of its belts; null for a part that is not, as far as anybody said. */
+  readonly takesUp: AdjusterKind | null
 }
 
 /** A part as parts of its kind commonly are: idlers and tensioners smooth, the rest cut for the belt. */
@@ -30,6 +33,7 @@ export function newPart(kind: ShaftKind, section: Section, ribs: number): PartDr
     mustTurn: null,
     onShaft: null,
     belts: [],
+    takesUp: null,
   }
 }
 
@@ -73,6 +77,7 @@ export function PartForm({ part, onChange, shafts }: PartFormProps) {
                   ...newPart(value as ShaftKind, part.section, part.grooves),
                   section: part.section,
                   belts: part.belts,
+                  takesUp: part.takesUp,
                 })
           }
         />

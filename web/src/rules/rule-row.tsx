@@ -12,6 +12,8 @@ import styles from './rules.module.css'
 
 const UNITS: Readonly<Record<RuleUnit, string>> = {
   rpm: 'rpm',
+  A: 'A',
+  'N·m': 'N·m',
   'm/s': 'm/s',
   mm: 'mm',
   deg: '°',

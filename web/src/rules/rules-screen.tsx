@@ -30,6 +30,10 @@ const GROUPS: Readonly<Record<RuleGroup, { readonly title: string; readonly used
     title: 'Wraps and clearance',
     used: 'Used in Route and Length: what slips first, what rubs. A shaft’s own minimum wrap goes first.',
   },
+  loads: {
+    title: 'Accessories: loads',
+    used: 'Used in Tension and Noise while a part’s own load is not read. What a supercharger or jackshaft takes, nobody can say for it.',
+  },
   wear: {
     title: 'Wear',
     used: 'Used in Inspection: each verdict, what to watch and until when, when a belt’s life ends. In Tension: depth in a groove.',

@@ -121,6 +121,37 @@ describe('starting a drive', () => {
     ])
   })
 
+  test('the part that takes up the slack is said with its kind; nothing of the adjuster is read yet', async () => {
+    show(<NewDriveScreen />)
+    await tap('Alternator')
+    await tap('Tensioner')
+    await tap('Tensioner tightens the belt')
+    expect(screen.getByRole('combobox', { name: 'How Tensioner is moved' })).not.toBeNull()
+    // Said and taken back.
+    await tap('Alternator tightens the belt')
+    await tap('Alternator tightens the belt')
+    await tap('Start measuring')
+    expect(await screen.findByText('elsewhere')).not.toBeNull()
+    const { adjusters, belts } = stored()?.document ?? { adjusters: [], belts: [] }
+    expect(adjusters).toMatchObject([{ kind: 'spring-arm', shaft: 'tensioner' }])
+    expect(belts.map(({ adjuster }) => adjuster)).toEqual([adjusters[0]?.id])
+    const { assumed = [] } = adjusters[0] ?? {}
+    expect(
+      Object.keys(adjusters[0] ?? {})
+        .filter((key) => !assumed.includes(key))
+        .toSorted(),
+    ).toEqual(['assumed', 'id', 'kind', 'shaft'])
+  })
+
+  test('belts are put into their order from the front, or left without one', async () => {
+    show(<NewDriveScreen />)
+    await tap('plus Add a belt')
+    await tap('Nearer: Belt 2')
+    await tap('Start measuring')
+    expect(await screen.findByText('elsewhere')).not.toBeNull()
+    expect(stored()?.document.belts.map(({ fromFront }) => fromFront)).toEqual([2, 1])
+  })
+
   test('a server that is away loses nothing of it', async () => {
     server.answers['POST /drives'] = 'away'
     show(<NewDriveScreen />)

@@ -7,9 +7,11 @@ import { useBeginDrive } from '../drives/use-begin-drive.ts'
 import { useTopBar } from '../ui/top-bar.ts'
 import { Choices } from '../ui/choices.tsx'
 import { sectionOptions } from '../ui/section-options.ts'
+import { FrontToBack } from '../parts/front-to-back.tsx'
 import { newPart, PartForm, type PartDraft } from '../parts/part-form.tsx'
 import styles from './new-drive.module.css'
 import { OtherWaysToBegin } from './other-ways-to-begin.tsx'
+import { TakesUp } from './takes-up.tsx'
 
 /** Parts most engines have, in the order one meets them; the crank is always there. */
 const COMMON = (Object.keys(SHAFT_KIND_NAMES) as ShaftKind[]).filter((kind) => kind !== 'crank' && kind !== 'jackshaft')
@@ -22,6 +24,8 @@ export function NewDriveScreen() {
   const [ribs, setRibs] = useState(6)
   const [more, setMore] = useState<readonly NewBelt[]>([])
   const [parts, setParts] = useState<readonly PartDraft[]>([])
+  /** The belts by name, the nearest first; null while nobody has said. */
+  const [order, setOrder] = useState<readonly string[] | null>(null)
   const [open, setOpen] = useState<number | null>(null)
   const { begin, refusal, busy } = useBeginDrive()
   useTopBar(useMemo(() => ({ title: <strong>New drive</strong>, commands: [] }), []))
@@ -48,7 +52,11 @@ export function NewDriveScreen() {
           ...part,
           mustTurn: part.mustTurn ?? undefined,
         })),
-        belts,
+        belts: belts.map((belt, i) => ({
+          ...belt,
+          fromFront: order === null ? undefined : order.indexOf(belt.name) + 1,
+          takenUp: takenUpBy(i, parts),
+        })),
       }),
       'started',
     )
@@ -117,6 +125,7 @@ export function NewDriveScreen() {
             onChange={(to) => setMore(more.map((each, k) => (k === i ? to : each)))}
             onLeaveOut={() => {
               setMore(more.filter((_, k) => k !== i))
+              setOrder(null)
               // Parts keep the belts that are left, which move up by one.
               setParts(
                 parts.map((part) => ({
@@ -130,7 +139,10 @@ export function NewDriveScreen() {
         <Button
           type="text"
           icon={<PlusOutlined />}
-          onClick={() => setMore([...more, { name: `Belt ${more.length + 2}`, section: 'V13', ribs: 6 }])}
+          onClick={() => {
+            setMore([...more, { name: freshName('Belt', belts, 2), section: 'V13', ribs: 6 }])
+            setOrder(null)
+          }}
         >
           Add a belt
         </Button>
@@ -202,6 +214,14 @@ export function NewDriveScreen() {
             </li>
           ))}
         </ol>
+        {belts.length > 1 && (
+          <FrontToBack
+            belts={(order ?? belts.map(({ name: belt }) => belt)).map((belt) => ({ id: belt, name: belt }))}
+            said={order !== null}
+            onSay={setOrder}
+          />
+        )}
+        <TakesUp parts={parts} onChange={setParts} />
         <div className={styles['foot']}>
           {refusal !== null && <p role="alert">{refusal}</p>}
           <Button type="primary" size="large" loading={busy} onClick={start}>
@@ -294,8 +314,15 @@ function toggled(belts: readonly number[], belt: number): readonly number[] {
   return belts.includes(belt) ? belts.filter((each) => each !== belt) : [...belts, belt].toSorted((a, b) => a - b)
 }
 
-function freshName(name: string, parts: readonly PartDraft[]): string {
-  for (let n = 1; ; n++) {
+/** The adjuster of a belt: the first of its parts that somebody said takes up slack. The crank is the drive’s first part, and is not among these. */
+function takenUpBy(belt: number, parts: readonly PartDraft[]): NewBelt['takenUp'] {
+  const at = parts.findIndex(({ belts, takesUp }) => takesUp !== null && belts.includes(belt))
+  const kind = parts[at]?.takesUp
+  return kind == null ? undefined : { part: at + 1, kind }
+}
+
+function freshName(name: string, parts: readonly { readonly name: string }[], first = 1): string {
+  for (let n = first; ; n++) {
     const wanted = n === 1 ? name : `${name} ${n}`
     if (!parts.some((part) => part.name === wanted)) return wanted
   }

@@ -15,9 +15,9 @@ const SIZE = { width: 376, height: 190, left: 46, right: 8, top: 6, bottom: 26 }
 
 /** Reserve of grip over engine speed and load, which pulley slips first where, and what would help most. */
 export function GripMapOf({ belt }: { readonly belt: SettledBelt }) {
-  const { store } = useBench()
+  const { store, rules } = useBench()
   const { condition, point } = useTension()
-  const { map, done, failed, stop } = useGripMap(useRestingDrive(), condition)
+  const { map, done, failed, stop } = useGripMap({ drive: useRestingDrive(), rules, condition })
   const { setTension } = store.getState()
   return (
     <PanelSection

@@ -70,10 +70,11 @@ interface OneLoadProps {
 }
 
 function OneLoad({ shaft, open, onToggle }: OneLoadProps) {
+  const { rules } = useBench()
   const { point } = useTension()
   const rpm = useSpeedOf(shaft.id)
   const known = loadKnown(shaft)
-  const torque = rpm === null ? null : ownTorque(shaft, rpm, point.load)
+  const torque = rpm === null ? null : ownTorque(shaft, rpm, point.load, rules)
   const name = shaft.name === '' ? shaft.id : shaft.name
   return (
     <li>

@@ -1,7 +1,6 @@
 import { useEffect, useRef } from 'react'
-import type { CheckedDrive } from '@emery/core/drive'
-import type { BeltCondition, GripMap } from '@emery/core/tension'
-import type { GripProgress, GripWork } from '../workers/grip-work.ts'
+import type { GripMap } from '@emery/core/tension'
+import type { GripProgress, GripQuestion, GripWork } from '../workers/grip-work.ts'
 import { useWorkerRun } from '../workers/use-worker-run.ts'
 
 interface GripMapping {
@@ -16,12 +15,13 @@ interface GripMapping {
 const gripWorker = () => new Worker(new URL('../workers/grip.worker.ts', import.meta.url), { type: 'module' })
 
 /** The grip map of a drive, worked out again in a worker whenever the drive or the condition changes. */
-export function useGripMap(drive: CheckedDrive, condition: BeltCondition | null): GripMapping {
+export function useGripMap(question: GripQuestion): GripMapping {
+  const { drive, rules, condition } = question
   const { state, run, stop } = useWorkerRun<GripWork, GripProgress, GripMap>(gripWorker)
   const coarse = useRef<GripMap | null>(null)
   useEffect(() => {
-    run({ done: 0, map: null }, (work, onProgress) => work.map(drive, condition, onProgress))
-  }, [run, drive, condition])
+    run({ done: 0, map: null }, (work, onProgress) => work.map({ drive, rules, condition }, onProgress))
+  }, [run, drive, rules, condition])
   if (state.is === 'running' && state.progress.map !== null) coarse.current = state.progress.map
   return {
     map: state.is === 'done' ? state.result : coarse.current,

@@ -4,7 +4,9 @@ import { gripWork, type GripProgress } from './grip-work.ts'
 
 test('the worker’s own function runs without one: a coarse picture first, then the fine one with its progress', () => {
   const seen: GripProgress[] = []
-  const map = gripWork.map(demoDrive('haulm-main'), 'wet', (progress) => seen.push(progress))
+  const map = gripWork.map({ drive: demoDrive('haulm-main'), rules: {}, condition: 'wet' }, (progress) =>
+    seen.push(progress),
+  )
   expect([map.columns, map.rows, map.reserve.length]).toEqual([120, 60, 7200])
   expect(map.reserve.every((reserve) => reserve >= 0)).toBe(true)
   const [first, ...rest] = seen

@@ -1,5 +1,6 @@
 import type { CheckedDrive } from '@emery/core/drive'
 import { settleDrive } from '@emery/core/path'
+import type { ShopRules } from '@emery/core/rules'
 import { gripMap, type BeltCondition, type GripMap } from '@emery/core/tension'
 
 /** Cells of the picture that comes first, and of the one that stays. */
@@ -11,14 +12,20 @@ export interface GripProgress {
   readonly map: GripMap | null
 }
 
+export interface GripQuestion {
+  readonly drive: CheckedDrive
+  readonly rules: ShopRules
+  readonly condition: BeltCondition | null
+}
+
 /** Rows between two reports of progress. */
 const REPORT_EVERY = 10
 
 /** What the worker does; the same function runs without one in tests. */
 export const gripWork = {
   /** A coarse map at once, then the fine one, telling how far it has come. */
-  map(drive: CheckedDrive, condition: BeltCondition | null, onProgress: (progress: GripProgress) => void): GripMap {
-    const settled = settleDrive(drive)
+  map({ drive, rules, condition }: GripQuestion, onProgress: (progress: GripProgress) => void): GripMap {
+    const settled = settleDrive(drive, {}, rules)
     const options = condition === null ? {} : { condition }
     const coarse = finished(gripMap(settled, { ...COARSE, ...options }))
     onProgress({ done: 0, map: coarse })

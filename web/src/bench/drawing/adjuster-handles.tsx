@@ -15,6 +15,8 @@ export function AdjusterHandles({ scale, placeOf }: AdjusterHandlesProps) {
   const { settled } = useBench()
   return settled.drive.adjusters.map((adjuster) => {
     const shaft = movedShaft(adjuster)
+    // Where its part stands is only sketched: the part is placed first.
+    if (shaft !== null && !settled.places.has(shaft)) return []
     const { x, y } = settled.drive.shafts.find(({ id }) => id === shaft) ?? { x: null, y: null }
     const stated = { x: x ?? 0, y: y ?? 0 }
     return kindOf(adjuster)

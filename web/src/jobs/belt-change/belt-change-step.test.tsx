@@ -7,7 +7,7 @@ import { usePreferences } from '../../ui/preferences.ts'
 import { benchParts } from '../../testing/bench-parts.ts'
 import { changed, demoDrive } from '../../testing/drives.ts'
 import { FakeServer, show } from '../../testing/fake-server.tsx'
-import { BenchContext } from '../../bench/bench-context.ts'
+import { BenchContext, type BenchParts } from '../../bench/bench-context.ts'
 import { BeltChangeStep } from './belt-change-step.tsx'
 
 const server = new FakeServer()
@@ -32,14 +32,16 @@ beforeEach(() => {
 })
 afterEach(cleanup)
 
-async function open(drive: CheckedDrive) {
+async function open(drive: CheckedDrive): Promise<BenchParts> {
+  const parts = benchParts(drive)
   show(
-    <BenchContext.Provider value={benchParts(drive)}>
+    <BenchContext.Provider value={parts}>
       <BeltChangeStep />
     </BenchContext.Provider>,
     { path: '/drives/:driveId/:step?', at: '/drives/d1/belt-change' },
   )
   await screen.findByRole('region', { name: 'The job' })
+  return parts
 }
 const titles = (name: string) =>
   within(screen.getByRole('region', { name }))
@@ -127,14 +129,22 @@ test('someone else ticked at the same time: both ticks stand', async () => {
 })
 
 test('a torque is the maker’s and is kept as written; belts that nobody has placed are said to be so', async () => {
-  await open(
+  const parts = await open(
     changed(demoDrive('fenland-vee'), (draft) => {
       for (const pulley of draft.pulleys) delete pulley.z
     }),
   )
-  expect(screen.getByText(/It is not known which runs further out/).textContent).toContain(
-    'Fan belt or Power steering belt',
-  )
+  // One tap says which is nearer, and the drive keeps it.
+  const question = within(screen.getByRole('region', { name: 'Which belt is nearest to you?' }))
+  expect(question.getByText(/^Nobody has said yet/)).not.toBeNull()
+  const { belts } = parts.settled.drive
+  await userEvent.click(question.getByRole('button', { name: `Nearer: ${belts[1]?.name ?? ''}` }))
+  const said = parts.store.getState().drive.belts.map(({ id, fromFront }) => [id, fromFront])
+  expect(said).toEqual([
+    [belts[0]?.id, 2],
+    [belts[1]?.id, 1],
+    [belts[2]?.id, 3],
+  ])
   const [torque] = screen.getAllByRole('textbox', { name: 'Torque, from the service data' })
   if (torque === undefined) throw new Error('no torque is asked for')
   await userEvent.type(torque, '45 Nm, then 90°{Enter}')

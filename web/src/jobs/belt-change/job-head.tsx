@@ -4,6 +4,8 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import type { Job, JobFields, JobStatus } from '@emery/core/api'
 import type { JobPlan, JobStep } from '@emery/core/jobs'
+import { setBeltsFromFront } from '@emery/core/drive'
+import { FrontToBack } from '../../parts/front-to-back.tsx'
 import { STAGE_WORDS } from '../stage-words.ts'
 import { useBench } from '../../bench/bench-context.ts'
 import { PanelSection } from '../../ui/panel.tsx'
@@ -28,7 +30,8 @@ interface JobHeadProps {
 
 /** What the job is about: its number, what it waits for, the next step, what was complained of and asked for, which belts come off. */
 export function JobHead({ job, kept, jobs, order, status, next, failure, onEdit }: JobHeadProps) {
-  const { belts } = useBench().settled.drive
+  const { store, settled } = useBench()
+  const { belts } = settled.drive
   const name = (id: string) => belts.find((belt) => belt.id === id)?.name ?? id
   // Open by itself while nothing is written, and open still when something is: nobody is to lose the next field while they write.
   const [chosen, setWriting] = useState<boolean | null>(null)
@@ -68,11 +71,12 @@ export function JobHead({ job, kept, jobs, order, status, next, failure, onEdit 
           <Link to={`/drives/${job.driveId}/alignment`}>Alignment</Link>
         </p>
       )}
-      {order.unknown.length > 0 && (
-        <p className="soft">
-          It is not known which runs further out: {order.unknown.map(([a, b]) => `${name(a)} or ${name(b)}`).join('; ')}
-          . Look from the side.
-        </p>
+      {(order.unknown.length > 0 || belts.some(({ fromFront }) => fromFront !== undefined)) && (
+        <FrontToBack
+          belts={order.off.flatMap((id) => belts.filter((belt) => belt.id === id))}
+          said={order.unknown.length === 0}
+          onSay={(ids) => store.getState().edit('say which belt is nearer', setBeltsFromFront(ids))}
+        />
       )}
       {failure !== null && (
         <p role="alert" className={styles['failure']}>
