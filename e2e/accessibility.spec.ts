@@ -47,20 +47,19 @@ const VIEWS: Readonly<Record<string, (parts: Parts) => Promise<void>>> = {
     await expect(emery.driveRow('Ketch 2.2 van')).toBeVisible()
     expect(await serious(page)).toEqual([])
   },
-  ...Object.fromEntries(
-    ['1', '2', '3', '4', '5', '6', '7'].map((step) => [
-      `step ${step} of the bench`,
-      async ({ emery, page }: Parts) => {
-        await emery.open()
-        await emery.pickDrive('Fenland 1.7 pickup')
-        await emery.pulley('Generator').click()
-        await page.keyboard.press(step)
-        const steps = page.getByRole('navigation', { name: 'Steps' }).getByRole('button')
-        await expect(steps.nth(Number(step) - 1)).toHaveAttribute('aria-current', 'step')
-        expect(await serious(page)).toEqual([])
-      },
-    ]),
-  ),
+  'every step of the bench': async ({ emery, page }) => {
+    await emery.open()
+    await emery.pickDrive('Fenland 1.7 pickup')
+    await emery.pulley('Generator').click()
+    const steps = page.getByRole('navigation', { name: 'Steps' }).getByRole('button')
+    const found: Record<string, string[]> = {}
+    for (const step of ['1', '2', '3', '4', '5', '6', '7']) {
+      await page.keyboard.press(step)
+      await expect(steps.nth(Number(step) - 1)).toHaveAttribute('aria-current', 'step')
+      found[step] = await serious(page)
+    }
+    expect(found).toEqual({ 1: [], 2: [], 3: [], 4: [], 5: [], 6: [], 7: [] })
+  },
   'a belt set and checked': async ({ emery, page }) => {
     await emery.open()
     await emery.pickDrive('Fenland 1.7 pickup')

@@ -5,7 +5,7 @@ import { runJest } from './lib/jest.mjs'
 import { ROOT } from './lib/places.mjs'
 import { openly, quietly } from './lib/run-command.mjs'
 import { runMain, say } from './lib/say.mjs'
-import { buildWeb, setUp } from './lib/set-up.mjs'
+import { setUp } from './lib/set-up.mjs'
 import { closingLine, playwrightTotals, sum } from './lib/totals.mjs'
 
 const REPORTS = join(ROOT, 'test-results')
@@ -19,6 +19,8 @@ const CHECKS = [
   ['lint of web', ...lint('web')],
   ['lint', ...lint(...SOURCES.filter((name) => name !== 'web'))],
   ['types', 'npx', ['tsc', '-b']],
+  // Before the tests, some of which start the whole server: they find its pages built.
+  ['pages', process.execPath, [join(ROOT, 'tools', 'build-web.mjs')]],
   [
     'formatting',
     'npx',
@@ -73,7 +75,7 @@ await runMain(async () => {
   for (const [name, part] of [
     ['checks', runChecks],
     ['Jest', () => runJest(join(REPORTS, 'jest.json'))],
-    ['journeys', () => buildWeb().then(runPlaywright)],
+    ['journeys', runPlaywright],
   ]) {
     const begun = Date.now()
     totals.push(await part())

@@ -16,8 +16,9 @@ export const SESSION_MS = 12 * 3600_000
 /** How stale “last used” may be; writing it with every request would make reading cost a write. */
 const SEEN_EVERY_MS = 600_000
 
-/** Compared with when there is no such person, so that a wrong name takes as long as a wrong passphrase. */
-const NOBODY = argon2.hash(randomBytes(16))
+let nobody: Promise<string> | undefined
+/** Compared with when there is no such person, so that a wrong name takes as long as a wrong passphrase; made for the first of them. */
+const nobodysHash = () => (nobody ??= argon2.hash(randomBytes(16)))
 
 /** Who is signed in, by a random token in a cookie whose hash the database holds. */
 export class SessionService {
@@ -37,7 +38,7 @@ export class SessionService {
     // The column's collation takes Wrén, wren and Wren for one; so must the count.
     const person = row?.id ?? nameKey(name)
     await this.attempts.begin(person, address)
-    const right = await argon2.verify(row?.hash ?? (await NOBODY), passphrase)
+    const right = await argon2.verify(row?.hash ?? (await nobodysHash()), passphrase)
     if (row === null || row.hash === null || !right) throw new ApiError('WRONG_PASSPHRASE')
     await this.attempts.succeeded(person, address)
     return this.begin(row.id, from)
