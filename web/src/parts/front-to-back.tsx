@@ -34,7 +34,7 @@ export function FrontToBack({ belts, said, onSay }: FrontToBackProps) {
       >
         <ol className={styles['order']} data-said={said}>
           {belts.map((belt, i) => (
-            <BeltInOrder key={belt.id} {...belt} at={i} of={belts.length} onMove={(to) => move(i, to)} />
+            <BeltInOrder key={belt.id} {...belt} said={said} at={i} of={belts.length} onMove={(to) => move(i, to)} />
           ))}
         </ol>
       </DndContext>
@@ -46,12 +46,13 @@ export function FrontToBack({ belts, said, onSay }: FrontToBackProps) {
 interface BeltInOrderProps {
   readonly id: string
   readonly name: string
+  readonly said: boolean
   readonly at: number
   readonly of: number
   readonly onMove: (to: number) => void
 }
 
-function BeltInOrder({ id, name, at, of, onMove }: BeltInOrderProps) {
+function BeltInOrder({ id, name, said, at, of, onMove }: BeltInOrderProps) {
   const drag = useDraggable({ id })
   const drop = useDroppable({ id })
   const by = drag.transform?.y ?? 0
@@ -68,8 +69,8 @@ function BeltInOrder({ id, name, at, of, onMove }: BeltInOrderProps) {
         <HolderOutlined />
       </span>
       <span>
-        {name} {at === 0 && <small>nearest to you</small>}
-        {at === of - 1 && <small>at the engine</small>}
+        {name} {said && at === 0 && <small>nearest to you</small>}
+        {said && at === of - 1 && <small>at the engine</small>}
       </span>
       <Button
         type="text"

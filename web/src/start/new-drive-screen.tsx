@@ -163,7 +163,7 @@ export function NewDriveScreen() {
           {parts.map((part, i) => (
             <li key={i}>
               <span>
-                {part.name} <small>{partWords(part)}</small>
+                {part.name} <small>{partWords(part, belts)}</small>
               </span>
               <Button
                 type="text"
@@ -337,7 +337,24 @@ function cutFor(part: PartDraft, section: Section, ribs: number): Partial<PartDr
   }
 }
 
-function partWords({ face, section, grooves, mustTurn }: PartDraft): string {
-  const cut = { ribbed: `${grooves} grooves`, vee: section, toothed: section, smooth: 'smooth' }[face]
-  return mustTurn === null ? cut : `${cut}, must turn ${mustTurn === 'cw' ? 'clockwise' : 'counter-clockwise'}`
+/** How a part is cut, for each belt it runs on: as it was described, or as another section asks for. */
+function partWords(part: PartDraft, belts: readonly NewBelt[]): string {
+  const runsOn = part.belts.flatMap((at) => belts[at] ?? [])
+  const cuts =
+    part.face === 'smooth' || runsOn.length === 0
+      ? [cutWords(part)]
+      : runsOn.map((belt) =>
+          cutWords(
+            belt.section === part.section
+              ? part
+              : { face: familyOf(belt.section).face, section: belt.section, grooves: belt.ribs },
+          ),
+        )
+  const turns =
+    part.mustTurn === null ? [] : [`must turn ${part.mustTurn === 'cw' ? 'clockwise' : 'counter-clockwise'}`]
+  return [...cuts, ...turns].join(', ')
+}
+
+function cutWords({ face, section, grooves }: Pick<PartDraft, 'face' | 'section' | 'grooves'>): string {
+  return { ribbed: `${grooves} grooves`, vee: section, toothed: section, smooth: 'smooth' }[face]
 }
