@@ -102,3 +102,56 @@ test('eight ribs with power steering, A/C and a marked spring arm: from nothing 
   writeInputs('a', hand.inputs)
   expect(hand.inputs).toBeLessThanOrEqual(70)
 })
+
+test('five V belts in three sections and three planes, two of them matched pairs: from nothing to every answer', async ({
+  emery,
+  page,
+}) => {
+  test.slow()
+  const hand = new Counted(emery)
+  const count = (belt: string) => () => hand.read(`${belt}, side by side`, '2')
+  await hand.begin('Godwit 4.1 flatbed', [
+    () => hand.choose('The belt', 'V, 13 mm top'),
+    ...Array.from({ length: 4 }, () => () => hand.tap(page.getByRole('button', { name: 'Add a belt' }))),
+    () => hand.choose('Belt 3', 'V, 10 mm top'),
+    () => hand.choose('Belt 4', 'V, 17 mm top'),
+    count('Belt 2'),
+    count('Belt 4'),
+    // Each part as it comes goes on the belt that has none yet.
+    ...['Generator', 'Power steering pump', 'Air pump', 'A/C compressor', 'Vacuum pump'].map(
+      (part) => () => hand.part(part),
+    ),
+    () => hand.part('Fan'),
+    () => hand.tap(page.getByRole('button', { name: 'They stand like this' })),
+    ...['Generator', 'Power steering pump', 'Air pump', 'A/C compressor', 'Vacuum pump'].map(
+      (part) => () => hand.tap(page.getByRole('button', { name: `${part} tightens the belt` })),
+    ),
+    () => hand.choose('How Vacuum pump is moved', 'slide along a slot'),
+  ])
+  await hand.sizes([
+    ['Crank (Main belt)', '170'],
+    ['Crank (Belt 2)', '160'],
+    ['Crank (Belt 3)', '140'],
+    ['Crank (Belt 4)', '150'],
+    ['Crank (Belt 5)', '120'],
+    ['Generator', '80'],
+    ['Power steering pump', '130'],
+    ['Air pump', '120'],
+    ['A/C compressor', '140'],
+    ['Vacuum pump', '90'],
+    ['Fan', '150'],
+  ])
+  await hand.measure('Positions')
+  for (const [name, right, up] of [
+    ['Generator', -230, 240],
+    ['Power steering pump', 240, 240],
+    ['Air pump', -250, 20],
+    ['A/C compressor', 250, -20],
+    ['Vacuum pump', 80, 350],
+    ['Fan', 0, 220],
+  ] as const)
+    await hand.place(name, right, up)
+  await hand.measure('Adjusters')
+  await page.screenshot({ path: '/tmp/w/x1.png' })
+  console.log(await page.locator('aside').last().innerText())
+})

@@ -48,7 +48,7 @@ export function newDrive({ name, crankTurns, parts, belts }: NewDrive): DriveDoc
     version: DRIVE_VERSION,
     name,
     notes: '',
-    engine: { crankTurns, ...NOMINAL_SPEEDS },
+    engine: { crankTurns, ...NOMINAL_SPEEDS, assumed: Object.keys(NOMINAL_SPEEDS) },
     shafts: [],
     pulleys: [],
     belts: [],
@@ -58,7 +58,7 @@ export function newDrive({ name, crankTurns, parts, belts }: NewDrive): DriveDoc
   for (const belt of belts) addBelt(belt)(draft)
   for (const [i, belt] of draft.belts.entries()) {
     belt.route = runsOn(draft, parts, belts, i)
-    if (belt.route.length > 0) belt.assumed = ['route']
+    if (mayRunOtherwise(draft, belt.route)) belt.assumed = ['route']
   }
   for (const [i, { takenUp }] of belts.entries()) {
     const [belt, shaft] = [draft.belts[i], takenUp === undefined ? undefined : draft.shafts[takenUp.part]]
@@ -66,6 +66,12 @@ export function newDrive({ name, crankTurns, parts, belts }: NewDrive): DriveDoc
       belt.adjuster = adjusterOn(draft, shaft.id, takenUp.kind)
   }
   return draft
+}
+
+/** Whether the pulleys of a belt leave open how it runs: two grooved ones are met one after the other, and by its inner side. */
+function mayRunOtherwise({ pulleys }: DriveDraft, route: readonly RouteEntry[]): boolean {
+  const faces = new Map(pulleys.map(({ id, face }) => [id, face]))
+  return route.length > 2 || route.some(({ pulley }) => faces.get(pulley) === 'smooth')
 }
 
 /** The adjuster of a kind on a part, one for all belts that the part takes up; nothing of it is read, not even where it stands. */
@@ -118,8 +124,8 @@ export function addPart(part: NewPart, belts: readonly NewBelt[] = []): DriveEdi
 
 /** The face of a pulley for one belt: as it was described where it was described for that section. */
 function cutFor({ section, ribs, count = 1 }: NewBelt, part: NewPart): Pick<NewPart, 'face' | 'section' | 'grooves'> {
-  if (part.section === section) return part
   const { face, hasRibs } = familyOf(section)
+  if (part.section === section) return hasRibs ? part : { ...part, grooves: Math.max(part.grooves, count) }
   return { face, section, grooves: hasRibs ? ribs : count }
 }
 

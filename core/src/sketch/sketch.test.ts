@@ -151,6 +151,20 @@ describe('belts whose parts were told', () => {
   })
 })
 
+test('a belt said to run on two grooved pulleys can only run one way, and is sketched no more', () => {
+  const read = checkDrive(
+    newDrive({
+      name: 'two',
+      crankTurns: 'cw',
+      parts: [part('crank', 'V13'), { ...part('generator', 'V13'), belts: [0] }],
+      belts: [{ name: 'Fan belt', section: 'V13', ribs: 1 }],
+    }),
+  )
+  if (!read.ok) throw new Error(JSON.stringify(read.problems))
+  expect(read.drive.belts[0]?.assumed).toBeUndefined()
+  expect(sketchDrive(settleDrive(read.drive))?.routes.size).toBe(0)
+})
+
 describe('an adjuster that was only named', () => {
   const named = (kind: AdjusterKind): CheckedDrive => {
     const read = checkDrive(

@@ -1,3 +1,4 @@
+import { isAssumed } from '../adjusters/assumed.ts'
 import type { Pulley } from '../drive/pulley.ts'
 import type { CheckedDrive } from '../drive/drive.ts'
 import { degrees } from '../numerics/vectors.ts'
@@ -198,6 +199,8 @@ function adjusterProblems(settledBelt: SettledBelt, words: Wording): Problem[] {
   const { belt, adjuster } = settledBelt
   if (adjuster === null) return fixedCentreProblems(settledBelt, words)
   const { seat, stretch, adjuster: part } = adjuster
+  // Nothing can be said of a travel that nobody has read.
+  if (isAssumed(part)) return []
   const where = [belt.id, part.id]
   const problems: Problem[] = []
   if (stretch !== undefined && stretch.turnsAt !== null) {

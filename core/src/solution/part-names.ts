@@ -12,7 +12,15 @@ export interface Wording {
   readonly length: (mm: Mm) => string
 }
 
-/** Words for a drive: shafts by name, a pulley by its shaft, with its own id where the shaft has more than one. */
+/** Which of the pulleys of one shaft it is: the belts on it, or its own id where none is known. */
+export function whichPulley({ belts }: Pick<CheckedDrive, 'belts'>, id: string): string {
+  const names = belts.flatMap(({ name, route }) =>
+    name.trim() !== '' && route.some(({ pulley }) => pulley === id) ? [name] : [],
+  )
+  return names.length === 0 ? id : names.join(', ')
+}
+
+/** Words for a drive: shafts by name, a pulley by its shaft, with the belts on it where the shaft has more than one. */
 export function wordingFor(
   drive: CheckedDrive,
   length: (mm: Mm) => string = (mm) => lengthText(mm, { style: 'mm' }),
@@ -23,7 +31,8 @@ export function wordingFor(
   const shaft = (id: string) => names.get(id) ?? id
   return {
     shaft,
-    pulley: ({ id, shaft: on }) => ((pulleysOn.get(on) ?? 0) > 1 ? `${shaft(on)} (${id})` : shaft(on)),
+    pulley: ({ id, shaft: on }) =>
+      (pulleysOn.get(on) ?? 0) > 1 ? `${shaft(on)} (${whichPulley(drive, id)})` : shaft(on),
     belt: ({ id, name }) => (name.trim() === '' ? id : name),
     length,
   }

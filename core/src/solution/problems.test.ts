@@ -204,3 +204,13 @@ test('a belt whose adjuster another belt sets is told when it does not fit there
   expect(guest?.adjuster?.wanted).toBe('shared')
   expect(guest?.problems.map(({ message }) => message).join()).toMatch(/Another belt sets this adjuster/)
 })
+
+test('nothing is said of the travel of an adjuster that nobody has read', () => {
+  for (const code of ['OUT_OF_REACH', 'ADJUSTER_TURNS_BACK'] as const) {
+    const drive = CASES[code][0]()
+    const codes = (of: CheckedDrive) => problemsOf(of).map((each) => each.code)
+    expect(codes(drive)).toContain(code)
+    const assumed = { ...drive, adjusters: drive.adjusters.map((each) => ({ ...each, assumed: ['pivot'] })) }
+    expect(codes(assumed)).not.toContain(code)
+  }
+})

@@ -1,3 +1,4 @@
+import { engineRpmText } from '../speeds/engine-speeds.ts'
 import { TURN_WORDS } from '../drive/engine.ts'
 import type { Shaft } from '../drive/shaft.ts'
 import type { SettledBelt, SettledDrive } from '../path/settle.ts'
@@ -24,7 +25,7 @@ export function shaftProblems(
   }
   const atMost = (speed.ratio ?? 0) * drive.engine.maxRpm
   if (shaft.maxRpm !== undefined && atMost > shaft.maxRpm) {
-    const message = `${name} reaches ${Math.round(atMost)} rpm at ${drive.engine.maxRpm} engine rpm; its limit is ${shaft.maxRpm}.`
+    const message = `${name} reaches ${Math.round(atMost)} rpm at ${engineRpmText(drive.engine, 'maxRpm')}; its limit is ${shaft.maxRpm}.`
     problems.push(problem('OVER_SPEED', [shaft.id], message))
   }
   return problems
@@ -62,7 +63,7 @@ export function beltSpeedProblems(
     problem(
       'BELT_TOO_FAST',
       [belt.id],
-      `${words.belt(belt)} runs at ${v.toFixed(1)} m/s at ${drive.engine.maxRpm} engine rpm; the limit is ${limit} m/s (${ruleWords(rules, key)}).`,
+      `${words.belt(belt)} runs at ${v.toFixed(1)} m/s at ${engineRpmText(drive.engine, 'maxRpm')}; the limit is ${limit} m/s (${ruleWords(rules, key)}).`,
     ),
   ]
 }

@@ -1,5 +1,7 @@
 import type { CheckedDrive } from '../drive/drive.ts'
+import { withFact } from '../drive/edits-facts.ts'
 import type { DriveEdit } from '../drive/edits.ts'
+import type { Engine } from '../drive/engine.ts'
 
 /** The engine speeds a drive is judged at. */
 export const ENGINE_SPEEDS = ['idleRpm', 'cruiseRpm', 'maxRpm'] as const
@@ -33,5 +35,24 @@ export function engineSpeedRefusal(
 export function setEngineSpeed(key: EngineSpeed, rpm: number): DriveEdit {
   return (draft) => {
     draft.engine[key] = rpm
+    confirmEngineSpeeds([key])(draft)
   }
+}
+
+/** Somebody has looked: this engine does run at these speeds, all of them or those that are named. */
+export function confirmEngineSpeeds(keys: readonly EngineSpeed[] = ENGINE_SPEEDS): DriveEdit {
+  return (draft) => {
+    const left = (draft.engine.assumed ?? []).filter((key) => !keys.some((each) => each === key))
+    draft.engine = withFact(draft.engine, 'assumed', left.length === 0 ? null : left)
+  }
+}
+
+/** Engine speeds that nobody has read: they are nominal, and nothing is fine that rests on them. */
+export function nominalSpeeds({ assumed = [] }: Engine): readonly EngineSpeed[] {
+  return ENGINE_SPEEDS.filter((key) => assumed.includes(key))
+}
+
+/** An engine speed in a sentence, said to be nominal where nobody has read it. */
+export function engineRpmText(engine: Engine, key: EngineSpeed): string {
+  return `${engine[key]} engine rpm${nominalSpeeds(engine).includes(key) ? ' (nominal)' : ''}`
 }

@@ -1,5 +1,12 @@
 /** What the other packages may take from here. */
-export { ENGINE_SPEEDS, type EngineSpeed, engineSpeedRefusal, setEngineSpeed } from './engine-speeds.ts'
+export {
+  confirmEngineSpeeds,
+  ENGINE_SPEEDS,
+  type EngineSpeed,
+  engineSpeedRefusal,
+  nominalSpeeds,
+  setEngineSpeed,
+} from './engine-speeds.ts'
 export { engineTime, type TimeBin } from './engine-time.ts'
 export { USUAL_USE } from './nominal.ts'
 export { explainFights, type FightExplained } from './fights.ts'

@@ -7,6 +7,7 @@ import type { SettledDrive } from '../path/settle.ts'
 import { mustRule, ruleKey, type ShopRules } from '../rules/rules.ts'
 import { engineTime, timeAbove, timeBelow, type TimeBin } from './engine-time.ts'
 import { USUAL_USE, OVERSPEED_SHARE } from './nominal.ts'
+import { engineRpmText, nominalSpeeds } from './engine-speeds.ts'
 import { shaftSpeeds } from './shaft-speeds.ts'
 import { usefulRange, type RangeEnd, type UsefulRange } from './useful-range.ts'
 
@@ -17,7 +18,7 @@ export interface SpeedJudgement {
   readonly range: UsefulRange
   /** Shares of the time that it turns too slowly, and too fast. */
   readonly time: { readonly below: number; readonly above: number }
-  /** `unknown` where no speed is known to be right for it. */
+  /** `unknown` where no speed is known to be right for it, or nobody has read how fast this engine turns and nothing is wrong at its nominal speeds. */
   readonly verdict: Verdict
   /** Sentences, the gravest first; empty where all is well. */
   readonly reasons: readonly string[]
@@ -51,9 +52,12 @@ export function judgeShaft(
   const range = usefulRange(shaft, rules)
   const time = timeOutside(range, ratio, bins)
   const rpm = { idle: ratio * engine.idleRpm, cruise: ratio * engine.cruiseRpm, max: ratio * engine.maxRpm }
-  const found = [...tooFast(shaft, range, rpm, time.above, engine, rules), ...tooSlow(shaft, range, rpm, time, rules)]
-  const verdict =
-    range.min === null && range.max === null ? 'unknown' : (worstOf(found.map((each) => each.verdict)) ?? 'fine')
+  const found = [
+    ...tooFast(shaft, range, rpm, time.above, engine, rules),
+    ...tooSlow(shaft, range, rpm, time, engine, rules),
+  ]
+  const isKnown = (range.min !== null || range.max !== null) && nominalSpeeds(engine).length === 0
+  const verdict = worstOf([isKnown ? 'fine' : 'unknown', ...found.map((each) => each.verdict)]) ?? 'unknown'
   const reasons = found.toSorted((a, b) => graver(a.verdict, b.verdict)).map(({ words }) => words)
   return { shaft: shaft.id, ratio, rpm, range, time, verdict, reasons }
 }
@@ -80,13 +84,13 @@ function tooFast(
   { max: most }: UsefulRange,
   rpm: SpeedJudgement['rpm'],
   above: number,
-  { maxRpm }: Engine,
+  engine: Engine,
   rules: ShopRules,
 ): Finding[] {
   if (most === null || rpm.max <= most.rpm) return []
   const grave = rpm.max > most.rpm * (1 + OVERSPEED_SHARE) || above >= mustRule(rules, ruleKey.timeAct)
   const often = above > 0 ? `, and it is faster than that ${timeWords(above)}` : ''
-  const words = `Too fast: ${round(rpm.max)} rpm at ${maxRpm} engine rpm; ${limitWords(most)}${often}. ${CONSEQUENCE[shaft.kind]?.fast ?? ''}`
+  const words = `Too fast: ${round(rpm.max)} rpm at ${engineRpmText(engine, 'maxRpm')}; ${limitWords(most)}${often}. ${CONSEQUENCE[shaft.kind]?.fast ?? ''}`
   return [{ verdict: grave ? 'act' : 'watch', words: words.trim() }]
 }
 
@@ -95,12 +99,13 @@ function tooSlow(
   { min: least }: UsefulRange,
   rpm: SpeedJudgement['rpm'],
   { below }: SpeedJudgement['time'],
+  engine: Engine,
   rules: ShopRules,
 ): Finding[] {
   if (least === null || rpm.idle >= least.rpm) return []
   const verdict =
     below >= mustRule(rules, ruleKey.timeAct) ? 'act' : below >= mustRule(rules, ruleKey.timeWatch) ? 'watch' : 'fine'
-  const words = `Too slow: ${round(rpm.idle)} rpm at idle; it needs ${round(least.rpm)} (${least.restsOn === 'part' ? 'its own figure' : least.restsOn}), and runs slower than that ${timeWords(below)}. ${CONSEQUENCE[shaft.kind]?.slow ?? ''}`
+  const words = `Too slow: ${round(rpm.idle)} rpm at ${nominalSpeeds(engine).includes('idleRpm') ? 'a nominal idle' : 'idle'}; it needs ${round(least.rpm)} (${least.restsOn === 'part' ? 'its own figure' : least.restsOn}), and runs slower than that ${timeWords(below)}. ${CONSEQUENCE[shaft.kind]?.slow ?? ''}`
   return [{ verdict, words: words.trim() }]
 }
 

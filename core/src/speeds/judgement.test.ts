@@ -118,6 +118,14 @@ describe('judging', () => {
     expect(judge(1.95)).toMatchObject({ verdict: 'fine', reasons: [], time: { below: 0, above: 0 } })
   })
 
+  test('at engine speeds that nobody has read nothing is fine, and what is wrong says that they are nominal', () => {
+    const nominal = { ...ENGINE, assumed: ['maxRpm'] }
+    expect(judgeShaft(alternator, 1.95, nominal, BINS, {})).toMatchObject({ verdict: 'unknown', reasons: [] })
+    const fast = judgeShaft(alternator, 5, nominal, BINS, {})
+    expect(fast.verdict).toBe('act')
+    expect(fast.reasons.join(' ')).toContain(`${ENGINE.maxRpm} engine rpm (nominal)`)
+  })
+
   test('too fast: how fast, what it is made for, how often, and what it does', () => {
     const { verdict, reasons, time } = judge(2.5)
     // 10 000 rpm come at 4000 of the engine; half of 0.2 lies above.

@@ -6,6 +6,7 @@ import type { CheckedDrive } from '../drive/drive.ts'
 import { checkDrive } from '../drive/read.ts'
 import { settleDrive } from '../path/settle.ts'
 import { NOMINAL_RULES } from '../rules/rules.ts'
+import { ENGINE_SPEEDS } from '../speeds/engine-speeds.ts'
 import { judgeSpeeds } from '../speeds/judge-speeds.ts'
 import { reserveVerdict } from '../tension/reserve.ts'
 import { spanTensions } from '../tension/span-tensions.ts'
@@ -86,6 +87,10 @@ function forgetful(
         forgotten.push(`${list} ${String(part['id'])} ${key}`)
       }
   if (random() < share) delete copy['use']
+  if (random() < share) {
+    copy['engine'] = { ...drive.engine, assumed: [...ENGINE_SPEEDS] }
+    forgotten.push('engine speeds')
+  }
   const read = checkDrive(copy)
   return read.ok ? { drive: read.drive, forgotten } : undefined
 }
@@ -115,6 +120,16 @@ test('with any of its facts forgotten, a verdict stays, is not known, or names w
   // Both happened, or nothing was tried.
   expect(compared - lost).toBeGreaterThan(compared / 10)
   expect(lost).toBeGreaterThan(compared / 10)
+})
+
+test('no speed is fine at engine speeds that nobody has read', () => {
+  for (const name of DEMO_DRIVES) {
+    const drive = demoDrive(name)
+    const nominal = { ...drive, engine: { ...drive.engine, assumed: ['idleRpm'] } }
+    const verdicts = judgeSpeeds(settleDrive(nominal), NOMINAL_RULES).map(({ verdict }) => verdict)
+    expect(verdicts.length).toBeGreaterThan(0)
+    expect(verdicts).not.toContain('fine')
+  }
 })
 
 test('nothing is fine that rests on something assumed', () => {

@@ -60,6 +60,7 @@ const STEP_PANELS: Readonly<Record<StepId, React.ComponentType>> = {
 
 /** What a step says itself, with more to it than the list of what wants a look. */
 const SAID_BY_STEP: Readonly<Partial<Record<StepId, readonly ProblemCode[]>>> = {
+  measure: ['NOT_MEASURED'],
   speeds: ['OVER_SPEED', 'BELTS_FIGHT'],
 }
 

@@ -20,7 +20,8 @@ import { AddPart } from './add-part.tsx'
 import styles from './measure.module.css'
 import { DriveNotes } from './drive-notes.tsx'
 import { PulleyReadings } from './pulley-readings.tsx'
-import { whichPulley } from '../ui/pulley-name.ts'
+import { whichPulley } from '@emery/core/solution'
+import { pulleyName } from '../ui/pulley-name.ts'
 import { faceWords } from '../ui/face-words.ts'
 import { Choices } from '../ui/choices.tsx'
 
@@ -44,7 +45,7 @@ export function PulleysPanel() {
   return (
     <PanelSection label={`Selected: ${shaft?.name ?? pulley.id}`}>
       <div className={styles['head']}>
-        <h2>{shaft?.name ?? pulley.id}</h2>
+        <h2>{pulleyName(drive, pulley.id)}</h2>
         <span className="soft">{faceWords(pulley)}</span>
         <Button
           type="text"
@@ -111,7 +112,7 @@ function ShaftFields({ shaft }: { readonly shaft: Shaft }) {
             edit(`remove ${shaft.name}`, removeShaft(shaft.id))
           }}
         >
-          Not on this engine: remove {shaft.name} off
+          Not on this engine: remove {shaft.name}
         </Button>
       )}
     </div>
@@ -142,7 +143,7 @@ function AllPulleys() {
           block
           onClick={() => store.getState().select(first.id)}
         >
-          Read {shaftOf(first.shaft)?.name ?? first.id}
+          Read {pulleyName(drive, first.id)}
         </Button>
       )}
       <Caution>Engine off and key out before hands or tape go near a belt. Let it cool.</Caution>

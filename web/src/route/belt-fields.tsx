@@ -106,7 +106,7 @@ export function BeltFields({ belt }: { readonly belt: Belt }) {
           Add a belt
         </Button>
         <Button icon={<DeleteOutlined />} onClick={remove}>
-          Take {belt.name} off
+          Remove {belt.name}
         </Button>
       </div>
     </PanelSection>

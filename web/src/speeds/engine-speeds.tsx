@@ -1,10 +1,20 @@
-import { InputNumber, Select, Slider } from 'antd'
+import { Button, InputNumber, Select, Slider } from 'antd'
 import { useState } from 'react'
 import { CHOSEN_USES, setEngineFact, setVehicleUse, type ChosenUse, type VehicleUse } from '@emery/core/drive'
-import { ENGINE_SPEEDS, engineSpeedRefusal, setEngineSpeed, speedsAt, type EngineSpeed } from '@emery/core/speeds'
+import {
+  confirmEngineSpeeds,
+  ENGINE_SPEEDS,
+  engineSpeedRefusal,
+  nominalSpeeds,
+  setEngineSpeed,
+  speedsAt,
+  type EngineSpeed,
+} from '@emery/core/speeds'
 import { FigureField } from '../bench/panels/figure-field.tsx'
 import fields from '../ui/fields.module.css'
 import { NO_BUBBLE } from '../ui/slider.ts'
+import { Term } from '../ui/term.tsx'
+import { VerdictMark } from '../ui/verdict-mark.tsx'
 import { useBench } from '../bench/bench-context.ts'
 import styles from './speeds.module.css'
 import { useSpeeds } from './use-speeds.ts'
@@ -120,12 +130,15 @@ function EngineKind() {
 function SpeedFields() {
   const { store, settled } = useBench()
   const { engine } = settled.drive
+  const { edit } = store.getState()
+  const nominal = nominalSpeeds(engine)
   const [refusal, setRefusal] = useState<string | null>(null)
   const change = (key: EngineSpeed, rpm: number) => {
     const { drive, edit } = store.getState()
     const why = engineSpeedRefusal(drive, key, rpm)
     setRefusal(why ?? null)
-    if (why !== undefined || rpm === drive.engine[key]) return
+    const isRead = !nominalSpeeds(drive.engine).includes(key)
+    if (why !== undefined || (rpm === drive.engine[key] && isRead)) return
     const result = edit('change an engine speed', setEngineSpeed(key, rpm))
     if (!result.ok) setRefusal(`${LABELS[key]} ${result.message}.`)
   }
@@ -133,7 +146,7 @@ function SpeedFields() {
     <>
       <div className={fields['three']}>
         {ENGINE_SPEEDS.map((key) => (
-          <label key={`${key} ${engine[key]}`}>
+          <label key={`${key} ${engine[key]}`} data-assumed={nominal.includes(key)}>
             {LABELS[key]}, rpm
             <InputNumber
               defaultValue={engine[key]}
@@ -147,6 +160,15 @@ function SpeedFields() {
         ))}
       </div>
       {refusal !== null && <p role="alert">{refusal}</p>}
+      {nominal.length > 0 && (
+        <p className={styles['nominal']}>
+          <span>
+            <VerdictMark verdict="unknown" label="" /> <Term of="nominal">Nominal</Term>, not read:{' '}
+            {nominal.map((key) => LABELS[key].toLowerCase()).join(', ')}. Nothing is called right at them.
+          </span>
+          <Button onClick={() => edit('confirm the engine speeds', confirmEngineSpeeds())}>They are right</Button>
+        </p>
+      )}
     </>
   )
 }

@@ -3,7 +3,7 @@ import { v4 as newId } from 'uuid'
 import { isRouted } from '@emery/core/drive'
 import { fitPulleys } from '@emery/core/resize'
 import { wordingFor } from '@emery/core/solution'
-import { explainFights, type FightExplained, type SpeedJudgement } from '@emery/core/speeds'
+import { explainFights, nominalSpeeds, type FightExplained, type SpeedJudgement } from '@emery/core/speeds'
 import { stampNow } from '../ui/preferences.ts'
 import { Caution } from '../ui/caution.tsx'
 import { useLengths } from '../ui/use-lengths.ts'
@@ -45,7 +45,15 @@ export function Findings() {
       )}
       {wrong.length === 0 && fights.length === 0 && (
         <p className={styles['finding']}>
-          {settled.drive.belts.every(isRouted) ? (
+          {settled.drive.belts.every(isRouted) && nominalSpeeds(settled.drive.engine).length > 0 ? (
+            <>
+              <VerdictMark verdict="unknown" label="" />
+              <span>
+                Every part stays within its limits at the nominal engine speeds. Enter how fast this engine idles and
+                turns at most, below. <RestsOn judged={judged} />
+              </span>
+            </>
+          ) : settled.drive.belts.every(isRouted) ? (
             <>
               <VerdictMark verdict="fine" label="" />
               <span>

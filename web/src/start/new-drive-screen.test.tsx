@@ -39,6 +39,7 @@ describe('starting a drive', () => {
   test('what was tapped is stored with nothing measured, and the bench opens', async () => {
     show(<NewDriveScreen />)
     await tap('Fan')
+    await tap('Alternator')
     await userEvent.click(screen.getByText('counter-clockwise'))
     await tap('Start measuring')
     expect(await screen.findByText('elsewhere')).not.toBeNull()
@@ -46,12 +47,15 @@ describe('starting a drive', () => {
       reason: 'started',
       document: {
         name: 'New drive',
-        engine: { crankTurns: 'ccw' },
+        // Engine speeds stand in, and are said to.
+        engine: { crankTurns: 'ccw', assumed: ['idleRpm', 'cruiseRpm', 'maxRpm'] },
         shafts: [
           { kind: 'crank', x: 0, y: 0 },
           { kind: 'fan', name: 'Fan', x: null, y: null },
+          { kind: 'alternator', x: null, y: null },
         ],
         pulleys: [
+          { diameter: null, grooves: 6 },
           { diameter: null, grooves: 6 },
           { diameter: null, grooves: 6 },
         ],
@@ -64,6 +68,7 @@ describe('starting a drive', () => {
             route: [
               { pulley: 'crank.1', contact: 'ribs' },
               { pulley: 'fan.1', contact: 'ribs' },
+              { pulley: 'alternator.1', contact: 'ribs' },
             ],
             length: null,
           },

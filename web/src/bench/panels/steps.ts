@@ -5,7 +5,7 @@ import type { SettledDrive } from '@emery/core/path'
 import type { ShopRules } from '@emery/core/rules'
 import { allProblems, type DriveSolution, type ProblemCode } from '@emery/core/solution'
 import { judgeSpeeds } from '@emery/core/speeds'
-import { spanTensions, reserveVerdict } from '@emery/core/tension'
+import { loadKnown, spanTensions, reserveVerdict } from '@emery/core/tension'
 import { worstOf, type Verdict } from '@emery/core/verdict'
 
 /** The steps of the bench that are built, in working order; the number keys follow it. */
@@ -77,6 +77,7 @@ export function stepVerdict(
   const speeds = step === 'speeds' ? judgeSpeeds(settled, rules).map(({ verdict }) => verdict) : []
   if (problems.some(({ severity }) => severity === 'error') || speeds.includes('act')) return 'act'
   if (problems.length > 0 || speeds.includes('watch')) return 'watch'
+  if (speeds.includes('unknown')) return 'unknown'
   if (step !== 'length') return 'fine'
   const known = belts.filter(({ length }) => length !== null).length
   // How a belt fits rests on its adjuster’s ends.
@@ -88,7 +89,7 @@ export function stepVerdict(
 /** How the drive grips as it is, fully loaded, at its slowest, at cruise and at its fastest. */
 function gripVerdict(settled: SettledDrive): Verdict {
   const { idleRpm, cruiseRpm, maxRpm } = settled.drive.engine
-  if (settled.drive.shafts.every(({ load }) => load === undefined)) return 'unknown'
+  if (settled.drive.shafts.every((shaft) => loadKnown(shaft) !== 'read')) return 'unknown'
   const verdicts = [idleRpm, cruiseRpm, maxRpm].flatMap((rpm) =>
     spanTensions(settled, { rpm, load: 1 }).map(({ worst }) => reserveVerdict(worst.gripReserve)),
   )
