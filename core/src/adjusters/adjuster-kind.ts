@@ -29,8 +29,6 @@ export interface AdjusterField {
   readonly key: Exclude<NumberKeys<Adjuster>, 'perTurn'>
   readonly label: string
   readonly is: 'length' | 'number'
-  /** By how much one press of an arrow changes it; 1 where nothing is said. */
-  readonly step?: number
 }
 
 /** Keys whose values are numbers, of each kind there may be. */

@@ -16,7 +16,7 @@ export const springArm: AdjusterBehaviour<'spring-arm'> = {
     { key: 'angleReleased', label: 'Slack end, °', is: 'number' },
     { key: 'angleFree', label: 'Far stop, °', is: 'number' },
     { key: 'preload', label: 'Spring at the far stop, N·m', is: 'number' },
-    { key: 'rate', label: 'Spring, N·m per °', is: 'number', step: 0.05 },
+    { key: 'rate', label: 'Spring, N·m per °', is: 'number' },
   ],
   perTurn: null,
 

@@ -225,6 +225,22 @@ export function putAdjuster(adjuster: Adjuster, belts: readonly string[] = []): 
   }
 }
 
+/** Keeps one dimension of an adjuster as it was read: a number, or one coordinate of a point of it. */
+export function readAdjuster(
+  adjusterId: string,
+  key: string,
+  read: number | { readonly x: number } | { readonly y: number },
+): DriveEdit {
+  return (draft) => {
+    draft.adjusters = draft.adjusters.map((each) => {
+      if (each.id !== adjusterId) return each
+      const before = (each as Readonly<Record<string, unknown>>)[key]
+      const value = typeof read === 'number' ? read : { ...(before as Point), ...read }
+      return confirmed({ ...each, [key]: value }, key)
+    })
+  }
+}
+
 /** Somebody has looked at an adjuster: all of it is as it is drawn, or one of its dimensions is as it is typed, whatever stood there before. */
 export function confirmAdjuster(adjusterId: string, key?: string): DriveEdit {
   return (draft) => {

@@ -9,6 +9,7 @@ export {
   confirmAdjuster,
   putAdjuster,
   putShaft,
+  readAdjuster,
   removeAdjuster,
   removeBelt,
   removeShaft,

@@ -19,7 +19,7 @@ export interface NewPart {
   readonly section: Section
   readonly grooves: number
   readonly mustTurn?: Turn | undefined
-  /** Which belts run on it, by their place in the list: it gets a pulley for each, a smooth one for all of them. Nobody has said where left out. */
+  /** Which belts run on it, by their place in the list: it gets a pulley for each, a smooth one for all of them. Where left out nobody has said, and a crank has all of them. */
   readonly belts?: readonly number[] | undefined
 }
 
@@ -68,6 +68,11 @@ export function newDrive({ name, crankTurns, parts, belts }: NewDrive): DriveDoc
   return draft
 }
 
+/** The belts on a part: those that were said, and on a crank of which nothing was said all of them. */
+function beltsOn({ kind, belts: said }: NewPart, belts: readonly NewBelt[]): readonly number[] {
+  return said ?? (kind === 'crank' ? belts.map((_, i) => i) : [])
+}
+
 /** Whether the pulleys of a belt leave open how it runs: two grooved ones are met one after the other, and by its inner side. */
 function mayRunOtherwise({ pulleys }: DriveDraft, route: readonly RouteEntry[]): boolean {
   const faces = new Map(pulleys.map(({ id, face }) => [id, face]))
@@ -95,7 +100,7 @@ function runsOn(
   belt: number,
 ): RouteEntry[] {
   const found = parts.flatMap((part, i): RouteEntry[] => {
-    const at = (part.kind === 'crank' ? belts.map((_, k) => k) : (part.belts ?? [])).indexOf(belt)
+    const at = beltsOn(part, belts).indexOf(belt)
     const its = pulleys.filter(({ shaft }) => shaft === shafts[i]?.id)
     const pulley = at < 0 ? undefined : (its[at] ?? its[0])
     return pulley === undefined ? [] : [{ pulley: pulley.id, contact: pulley.face === 'smooth' ? 'back' : 'ribs' }]
@@ -116,7 +121,7 @@ export function addPart(part: NewPart, belts: readonly NewBelt[] = []): DriveEdi
       y: place,
       ...(part.mustTurn === undefined ? {} : { mustTurn: part.mustTurn }),
     })
-    const cut = part.kind === 'crank' ? belts : (part.belts ?? []).flatMap((i) => belts[i] ?? [])
+    const cut = beltsOn(part, belts).flatMap((i) => belts[i] ?? [])
     const faces = part.face === 'smooth' || cut.length === 0 ? [part] : cut.map((belt) => cutFor(belt, part))
     for (const face of faces) addPulley(id, face)(draft)
   }

@@ -89,7 +89,7 @@ function tooFast(
 ): Finding[] {
   if (most === null || rpm.max <= most.rpm) return []
   const grave = rpm.max > most.rpm * (1 + OVERSPEED_SHARE) || above >= mustRule(rules, ruleKey.timeAct)
-  const often = above > 0 ? `, and it is faster than that ${timeWords(above)}` : ''
+  const often = above > 0 ? `, exceeded ${timeWords(above)}` : ''
   const words = `Too fast: ${round(rpm.max)} rpm at ${engineRpmText(engine, 'maxRpm')}; ${limitWords(most)}${often}. ${CONSEQUENCE[shaft.kind]?.fast ?? ''}`
   return [{ verdict: grave ? 'act' : 'watch', words: words.trim() }]
 }

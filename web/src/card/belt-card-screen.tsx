@@ -57,7 +57,7 @@ export function BeltCardScreen() {
       <div className={styles['bar']}>
         <Link to={`/drives/${driveId}/length`}>Back to the drive</Link>
         <span>One card, 148 × 105 mm. Empty lines are for handwriting.</span>
-        <Button type="primary" size="large" icon={<PrinterOutlined />} onClick={() => window.print()}>
+        <Button type="primary" size="large" icon={<PrinterOutlined aria-hidden />} onClick={() => window.print()}>
           Print
         </Button>
       </div>

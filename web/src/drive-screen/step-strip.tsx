@@ -39,7 +39,7 @@ export function StepStrip({ step, parts, commands }: StepStripProps) {
         <Button
           type="text"
           aria-label="Undo"
-          icon={<UndoOutlined />}
+          icon={<UndoOutlined aria-hidden />}
           disabled={canUndo === undefined}
           onClick={() => run('undo')}
         />
@@ -48,7 +48,7 @@ export function StepStrip({ step, parts, commands }: StepStripProps) {
         <Button
           type="text"
           aria-label="Redo"
-          icon={<RedoOutlined />}
+          icon={<RedoOutlined aria-hidden />}
           disabled={canRedo === undefined}
           onClick={() => run('redo')}
         />

@@ -59,10 +59,10 @@ export function DrivesScreen() {
           value={search}
           onChange={setSearch}
         />
-        <Button size="large" icon={<ImportOutlined />} onClick={chooseFile}>
+        <Button size="large" icon={<ImportOutlined aria-hidden />} onClick={chooseFile}>
           Import a drive
         </Button>
-        <Button type="primary" size="large" icon={<PlusOutlined />} onClick={startNew}>
+        <Button type="primary" size="large" icon={<PlusOutlined aria-hidden />} onClick={startNew}>
           New drive
         </Button>
       </div>
@@ -152,14 +152,20 @@ function DriveRow({ record, onDelete }: { readonly record: DriveRecord; readonly
           <Button
             type="text"
             size="large"
-            icon={<DownloadOutlined />}
+            icon={<DownloadOutlined aria-hidden />}
             href={exportAddress(id)}
             download
             aria-label={`Export ${name}`}
           />
         </Tooltip>
         <Tooltip title="Delete">
-          <Button type="text" size="large" icon={<DeleteOutlined />} onClick={onDelete} aria-label={`Delete ${name}`} />
+          <Button
+            type="text"
+            size="large"
+            icon={<DeleteOutlined aria-hidden />}
+            onClick={onDelete}
+            aria-label={`Delete ${name}`}
+          />
         </Tooltip>
       </span>
     </li>

@@ -43,11 +43,16 @@ export function CheckPhotos({ photos, of, onChange }: CheckPhotosProps) {
           <Marked photo={photo} />
         </button>
       ))}
-      <Button icon={<PictureOutlined />} loading={busy} disabled={full} onClick={() => input.current?.click()}>
+      <Button
+        icon={<PictureOutlined aria-hidden />}
+        loading={busy}
+        disabled={full}
+        onClick={() => input.current?.click()}
+      >
         Picture
       </Button>
       <Button
-        icon={<CameraOutlined />}
+        icon={<CameraOutlined aria-hidden />}
         disabled={busy || full}
         onClick={() => void load(practicePhoto, 'Practice photo')}
       >

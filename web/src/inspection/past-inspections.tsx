@@ -41,7 +41,7 @@ export function PastInspections({ driveId, fileName, inspections }: PastWalksPro
           <Button onClick={() => setPair([inspections[1]?.id ?? '', inspections[0]?.id ?? ''])}>Side by side</Button>
         )}
         <Button
-          icon={<DownloadOutlined />}
+          icon={<DownloadOutlined aria-hidden />}
           onClick={() => saveCsv(inspectionsCsv(inspections), `${fileName}.inspections.csv`)}
         >
           CSV

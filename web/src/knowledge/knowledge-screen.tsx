@@ -100,7 +100,7 @@ function Editing({ current }: { readonly current: KnowledgeVersion }) {
             workshop’s experience. <Link to="/rules">Other rules</Link>
           </p>
           <Button
-            icon={<DownloadOutlined />}
+            icon={<DownloadOutlined aria-hidden />}
             onClick={() =>
               saveAs(new Blob([JSON.stringify(file, null, 2)], { type: 'application/json' }), 'knowledge.json')
             }
@@ -175,7 +175,7 @@ function LoadFile({ onLoaded }: { readonly onLoaded: (file: KnowledgeFile) => vo
         return false
       }}
     >
-      <Button icon={<UploadOutlined />}>Load a file</Button>
+      <Button icon={<UploadOutlined aria-hidden />}>Load a file</Button>
     </Upload>
   )
 }

@@ -23,7 +23,7 @@ export function FittedBefore({ belt, driveId }: { readonly belt: Belt; readonly 
     <PanelSection label="Belts fitted">
       <div className={styles['head']}>
         <h2 className="heading">Belts fitted</h2>
-        <Button icon={<PlusOutlined />} onClick={() => setAdding(true)}>
+        <Button icon={<PlusOutlined aria-hidden />} onClick={() => setAdding(true)}>
           Belt fitted
         </Button>
       </div>
@@ -47,7 +47,7 @@ export function FittedBefore({ belt, driveId }: { readonly belt: Belt; readonly 
             <Tooltip title="Delete">
               <Button
                 type="text"
-                icon={<CloseOutlined />}
+                icon={<CloseOutlined aria-hidden />}
                 aria-label={`Delete ${fitting.mark}, ${fitting.fittedOn}`}
                 onClick={() => void strikeOut(fitting)}
               />

@@ -23,7 +23,7 @@ export function HowWeKnow({ answer, onAdd }: { readonly answer: LengthAnswer; re
     <PanelSection label="Evidence">
       <div className={styles['head']}>
         <h2 className="heading">Evidence</h2>
-        <Button icon={<PlusOutlined />} onClick={onAdd}>
+        <Button icon={<PlusOutlined aria-hidden />} onClick={onAdd}>
           Add a reading
         </Button>
       </div>
@@ -98,7 +98,7 @@ function Source({ source, lengths }: { readonly source: LengthSource; readonly l
           <Tooltip title="Delete">
             <Button
               type="text"
-              icon={<CloseOutlined />}
+              icon={<CloseOutlined aria-hidden />}
               aria-label={`Delete ${name}`}
               onClick={() => edit('delete a reading', removeLengthReading(id))}
             />

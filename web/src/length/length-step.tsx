@@ -62,7 +62,7 @@ function LengthOf({ belt, solved }: { readonly belt: SettledBelt; readonly solve
         </Button>
         <Button
           size="large"
-          icon={<IdcardOutlined />}
+          icon={<IdcardOutlined aria-hidden />}
           onClick={() => void navigate(`/drives/${driveId}/card/${belt.belt.id}`)}
         >
           Belt card

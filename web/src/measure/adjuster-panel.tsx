@@ -1,5 +1,5 @@
 import { DeleteOutlined, SwapOutlined } from '@ant-design/icons'
-import { Button, InputNumber, Select } from 'antd'
+import { Button, Select } from 'antd'
 import { useState } from 'react'
 import {
   ADJUSTER_KINDS,
@@ -10,11 +10,11 @@ import {
   type Adjuster,
   type AdjusterKind,
 } from '@emery/core/adjusters'
-import { confirmAdjuster, putAdjuster, removeAdjuster, setBeltAdjuster } from '@emery/core/drive'
+import { confirmAdjuster, putAdjuster, readAdjuster, removeAdjuster, setBeltAdjuster } from '@emery/core/drive'
 import { newAdjuster } from '@emery/core/measure'
-import type { EditResult } from '../ui/edit-result.ts'
 import { ReadingField } from '../ui/reading-field.tsx'
 import { useBench } from '../bench/bench-context.ts'
+import { FigureField } from '../bench/panels/figure-field.tsx'
 import { AdjusterCaution } from '../bench/panels/adjuster-words.tsx'
 import { VerdictMark } from '../ui/verdict-mark.tsx'
 import { PanelSection } from '../ui/panel.tsx'
@@ -44,16 +44,7 @@ function OneAdjuster({ adjuster }: { readonly adjuster: Adjuster }) {
   const on = movedShaft(adjuster) ?? drive.pulleys.find(({ id }) => id === resizedPulley(adjuster))?.shaft
   const swapped = kind.swapped(adjuster)
   const values = adjuster as unknown as Readonly<Record<string, number>>
-  // What is typed is read, also where it is what was assumed.
-  const take = (key: string, to: Adjuster): EditResult =>
-    edit('set an adjuster', (draft) => {
-      putAdjuster(to)(draft)
-      confirmAdjuster(to.id, key)(draft)
-    })
-  const change =
-    (key: string) =>
-    (value: number | null): EditResult =>
-      value === null ? { ok: true } : take(key, { ...adjuster, [key]: value })
+  const isNotRead = (key: string) => adjuster.assumed?.includes(key) === true
   return (
     <PanelSection label={`Adjuster of ${drive.shafts.find(({ id }) => id === on)?.name ?? adjuster.id}`}>
       <h2>{drive.shafts.find(({ id }) => id === on)?.name ?? adjuster.id}</h2>
@@ -74,25 +65,35 @@ function OneAdjuster({ adjuster }: { readonly adjuster: Adjuster }) {
               key={`${key} ${axis}`}
               label={`${label}, ${axis === 'x' ? 'right' : 'up'}`}
               value={at[axis]}
+              assumed={isNotRead(key)}
               onRead={(value) =>
-                value === null ? { ok: true } : take(key, { ...adjuster, [key]: { ...at, [axis]: value } })
+                value === null
+                  ? { ok: true }
+                  : edit('set an adjuster', readAdjuster(adjuster.id, key, axis === 'x' ? { x: value } : { y: value }))
               }
             />
           )),
         )}
-        {kind.fields.map(({ key, label, is, step = 1 }) =>
+        {kind.fields.map(({ key, label, is }) =>
           is === 'length' ? (
-            <ReadingField key={key} label={label} value={values[key] ?? null} onRead={change(key)} />
+            <ReadingField
+              key={key}
+              label={label}
+              value={values[key] ?? null}
+              assumed={isNotRead(key)}
+              onRead={(value) =>
+                value === null ? { ok: true } : edit('set an adjuster', readAdjuster(adjuster.id, key, value))
+              }
+            />
           ) : (
-            <label key={key} data-assumed={adjuster.assumed?.includes(key) === true}>
-              {label}
-              <InputNumber
-                value={values[key] ?? null}
-                step={step}
-                onChange={(value) => void change(key)(value)}
-                onPressEnter={() => void take(key, adjuster)}
-              />
-            </label>
+            <FigureField
+              key={key}
+              what="set an adjuster"
+              label={label}
+              value={values[key] ?? null}
+              assumed={isNotRead(key)}
+              onRead={(value) => (value === null ? () => undefined : readAdjuster(adjuster.id, key, value))}
+            />
           ),
         )}
       </div>
@@ -117,11 +118,17 @@ function OneAdjuster({ adjuster }: { readonly adjuster: Adjuster }) {
       <AdjusterCaution adjuster={adjuster} />
       <div className={styles['row']}>
         {swapped !== null && (
-          <Button icon={<SwapOutlined />} onClick={() => edit('swap an adjuster’s ends', putAdjuster(swapped))}>
+          <Button
+            icon={<SwapOutlined aria-hidden />}
+            onClick={() => edit('swap an adjuster’s ends', putAdjuster(swapped))}
+          >
             Swap ends
           </Button>
         )}
-        <Button icon={<DeleteOutlined />} onClick={() => edit('remove an adjuster', removeAdjuster(adjuster.id))}>
+        <Button
+          icon={<DeleteOutlined aria-hidden />}
+          onClick={() => edit('remove an adjuster', removeAdjuster(adjuster.id))}
+        >
           Remove
         </Button>
       </div>

@@ -60,7 +60,7 @@ function LoadPhoto({ has }: { readonly has: boolean }) {
         <Button
           type={has ? 'default' : 'primary'}
           size={has ? 'middle' : 'large'}
-          icon={<PictureOutlined />}
+          icon={<PictureOutlined aria-hidden />}
           loading={busy}
           onClick={() => input.current?.click()}
         >
@@ -68,7 +68,7 @@ function LoadPhoto({ has }: { readonly has: boolean }) {
         </Button>
         <Button
           size={has ? 'middle' : 'large'}
-          icon={<CameraOutlined />}
+          icon={<CameraOutlined aria-hidden />}
           disabled={busy}
           onClick={() => void load(practicePhoto, 'Practice photo')}
         >

@@ -177,7 +177,7 @@ function Distances({ survey }: { readonly survey: DriveSurvey }) {
             <Button
               type="text"
               aria-label={`Delete ${names.pulley(distance.from)} to ${names.pulley(distance.to)}`}
-              icon={<CloseOutlined />}
+              icon={<CloseOutlined aria-hidden />}
               onClick={() => store.getState().edit('delete a distance', removeDistance(distance.id, stampNow()))}
             />
           </Tooltip>

@@ -5,6 +5,7 @@ import { useState } from 'react'
 import { v4 as newId } from 'uuid'
 import { isSized, type CheckedDrive, type Pulley, type Reading, type ReadingHow } from '@emery/core/drive'
 import { diameterFrom, newestReading, READING_SETS, strikeReading, takeReading, waysToRead } from '@emery/core/measure'
+import { pulleyName } from '../ui/pulley-name.ts'
 import { stampNow } from '../ui/preferences.ts'
 import type { EditResult } from '../ui/edit-result.ts'
 import { ReadingPad, type PadReading } from '../ui/reading-pad.tsx'
@@ -94,7 +95,7 @@ export function PulleyReadings({ pulley, ready }: { readonly pulley: Pulley; rea
         label={`${name}, ${WAYS[how]}`}
         counts={READING_SETS[how] === 'grooves' || READING_SETS[how] === 'teeth'}
         onRead={take}
-        next={next === undefined ? null : `next: ${drive.shafts.find(({ id }) => id === next.shaft)?.name ?? next.id}`}
+        next={next === undefined ? null : `next: ${pulleyName(drive, next.id)}`}
         onSkip={goOn}
       />
       <Taken pulley={pulley} drive={drive} />
@@ -150,7 +151,7 @@ function Taken({ pulley, drive }: { readonly pulley: Pulley; readonly drive: Che
                 <Button
                   type="text"
                   aria-label={`Delete ${reading.written}`}
-                  icon={<CloseOutlined />}
+                  icon={<CloseOutlined aria-hidden />}
                   onClick={() => store.getState().edit('delete a reading', strikeReading(reading.id))}
                 />
               </Tooltip>

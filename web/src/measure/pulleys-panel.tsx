@@ -50,7 +50,7 @@ export function PulleysPanel() {
         <Button
           type="text"
           aria-label="Deselect"
-          icon={<CloseOutlined />}
+          icon={<CloseOutlined aria-hidden />}
           onClick={() => store.getState().select(null)}
         />
       </div>
@@ -106,7 +106,7 @@ function ShaftFields({ shaft }: { readonly shaft: Shaft }) {
       {shaft.kind !== 'crank' && (
         <Button
           className={styles['wide'] ?? ''}
-          icon={<DeleteOutlined />}
+          icon={<DeleteOutlined aria-hidden />}
           onClick={() => {
             select(null)
             edit(`remove ${shaft.name}`, removeShaft(shaft.id))
@@ -176,7 +176,7 @@ function AllPulleys() {
           ))}
         </tbody>
       </PanelTable>
-      <Button icon={<PlusOutlined />} onClick={() => setAdding(true)}>
+      <Button icon={<PlusOutlined aria-hidden />} onClick={() => setAdding(true)}>
         Add a part
       </Button>
       <AddPart open={adding} onClose={() => setAdding(false)} />

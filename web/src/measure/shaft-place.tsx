@@ -36,7 +36,7 @@ export function ShaftPlace() {
         <Button
           type="text"
           aria-label="Deselect"
-          icon={<CloseOutlined />}
+          icon={<CloseOutlined aria-hidden />}
           onClick={() => store.getState().select(null)}
         />
       </div>

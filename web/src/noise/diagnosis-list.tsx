@@ -31,7 +31,7 @@ export function DiagnosisList({ driveId, fileName }: DiagnosisListProps) {
         <h2 className="heading">Earlier diagnoses</h2>
         {diagnoses.length > 1 && <Button onClick={() => setComparing(true)}>Side by side</Button>}
         <Button
-          icon={<DownloadOutlined />}
+          icon={<DownloadOutlined aria-hidden />}
           onClick={() => saveCsv(diagnosesCsv(diagnoses), `${fileName}.diagnoses.csv`)}
         >
           CSV

@@ -90,7 +90,7 @@ function Listen({ kind, name }: { readonly kind: NoiseKind; readonly name: strin
   return (
     <Button
       type="text"
-      icon={<SoundOutlined />}
+      icon={<SoundOutlined aria-hidden />}
       aria-label={`Listen to an example: ${name}`}
       onClick={() => void play(simulatedNoise({ kind, seed: 3, repetition: 6 }))}
     />

@@ -75,14 +75,14 @@ function BeltInOrder({ id, name, said, at, of, onMove }: BeltInOrderProps) {
       <Button
         type="text"
         aria-label={`Nearer: ${name}`}
-        icon={<ArrowUpOutlined />}
+        icon={<ArrowUpOutlined aria-hidden />}
         disabled={at === 0}
         onClick={() => onMove(at - 1)}
       />
       <Button
         type="text"
         aria-label={`Farther: ${name}`}
-        icon={<ArrowDownOutlined />}
+        icon={<ArrowDownOutlined aria-hidden />}
         disabled={at === of - 1}
         onClick={() => onMove(at + 1)}
       />

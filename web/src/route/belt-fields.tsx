@@ -102,10 +102,10 @@ export function BeltFields({ belt }: { readonly belt: Belt }) {
         </label>
       </div>
       <div className={form['row']} style={{ marginTop: 8 }}>
-        <Button icon={<PlusOutlined />} onClick={add}>
+        <Button icon={<PlusOutlined aria-hidden />} onClick={add}>
           Add a belt
         </Button>
-        <Button icon={<DeleteOutlined />} onClick={remove}>
+        <Button icon={<DeleteOutlined aria-hidden />} onClick={remove}>
           Remove {belt.name}
         </Button>
       </div>

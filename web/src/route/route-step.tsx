@@ -127,7 +127,7 @@ function Threaded({ belt: { belt, pulleys } }: { readonly belt: SettledBelt }) {
         <Button
           size="large"
           block
-          icon={<EditOutlined />}
+          icon={<EditOutlined aria-hidden />}
           onClick={() => beginThreading(belt.id)}
           style={{ marginTop: 10 }}
         >

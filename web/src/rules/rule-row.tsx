@@ -99,7 +99,7 @@ export function RuleRow({ rule, touched }: RuleRowProps) {
             <Button
               type="text"
               size="small"
-              icon={<UndoOutlined />}
+              icon={<UndoOutlined aria-hidden />}
               loading={isPending}
               aria-label={`Back to nominal: ${label}`}
               onClick={() => set(null)}

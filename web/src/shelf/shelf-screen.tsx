@@ -80,13 +80,18 @@ export function ShelfScreen() {
             setMeaning(0)
           }}
         />
-        <Button size="large" icon={<ImportOutlined />} onClick={choose}>
+        <Button size="large" icon={<ImportOutlined aria-hidden />} onClick={choose}>
           Import CSV
         </Button>
-        <Button size="large" icon={<DownloadOutlined />} onClick={exportAll} disabled={belts.length === 0}>
+        <Button size="large" icon={<DownloadOutlined aria-hidden />} onClick={exportAll} disabled={belts.length === 0}>
           Export CSV
         </Button>
-        <Button type="primary" size="large" icon={<PlusOutlined />} onClick={() => setWriting({ belt: null })}>
+        <Button
+          type="primary"
+          size="large"
+          icon={<PlusOutlined aria-hidden />}
+          onClick={() => setWriting({ belt: null })}
+        >
           Add a belt
         </Button>
       </div>
@@ -126,7 +131,7 @@ export function ShelfScreen() {
               )}
               {meant[meaning] !== undefined && (
                 <Button
-                  icon={<PlusOutlined />}
+                  icon={<PlusOutlined aria-hidden />}
                   onClick={() => setWriting({ belt: { ...fieldsOf(meant[meaning]), mark: sought.trim() } })}
                 >
                   Add to shelf
@@ -215,7 +220,7 @@ function Belts({ belts, all, picked, onPick, onEdit, onTakeOff }: BeltsProps) {
               <Tooltip title="Change">
                 <Button
                   type="text"
-                  icon={<EditOutlined />}
+                  icon={<EditOutlined aria-hidden />}
                   aria-label={`Change ${name}`}
                   onClick={() => onEdit(belt)}
                 />
@@ -223,7 +228,7 @@ function Belts({ belts, all, picked, onPick, onEdit, onTakeOff }: BeltsProps) {
               <Tooltip title="Remove from shelf">
                 <Button
                   type="text"
-                  icon={<DeleteOutlined />}
+                  icon={<DeleteOutlined aria-hidden />}
                   aria-label={`Remove ${name}`}
                   onClick={() => void onTakeOff(belt)}
                 />

@@ -16,7 +16,7 @@ export function ListenWays({ listenLabel, onListen, onLoad, simulatedLabel, onSi
   return (
     <>
       {hasMicrophone() && (
-        <Button icon={<AudioOutlined />} onClick={() => onListen(machineMicrophone)}>
+        <Button icon={<AudioOutlined aria-hidden />} onClick={() => onListen(machineMicrophone)}>
           {listenLabel}
         </Button>
       )}
@@ -28,9 +28,9 @@ export function ListenWays({ listenLabel, onListen, onLoad, simulatedLabel, onSi
           return false
         }}
       >
-        <Button icon={<FolderOpenOutlined />}>Load a WAV</Button>
+        <Button icon={<FolderOpenOutlined aria-hidden />}>Load a WAV</Button>
       </Upload>
-      <Button icon={<ExperimentOutlined />} onClick={onSimulated}>
+      <Button icon={<ExperimentOutlined aria-hidden />} onClick={onSimulated}>
         {simulatedLabel}
       </Button>
     </>

@@ -13,10 +13,10 @@ export function SpeedFiles() {
   return (
     <PanelSection label="Export">
       <div className={styles['files']}>
-        <Button icon={<DownloadOutlined />} onClick={() => save(speedsCsv(settled), 'speeds')}>
+        <Button icon={<DownloadOutlined aria-hidden />} onClick={() => save(speedsCsv(settled), 'speeds')}>
           Speeds (CSV)
         </Button>
-        <Button icon={<DownloadOutlined />} onClick={() => save(judgementCsv(settled, rules), 'ranges')}>
+        <Button icon={<DownloadOutlined aria-hidden />} onClick={() => save(judgementCsv(settled, rules), 'ranges')}>
           Ranges and time (CSV)
         </Button>
       </div>

@@ -5,16 +5,16 @@ import { newDrive, SHAFT_KIND_NAMES, type NewBelt, type ShaftKind, type Turn } f
 import { familyOf, type Section } from '@emery/core/sections'
 import { useBeginDrive } from '../drives/use-begin-drive.ts'
 import { useTopBar } from '../ui/top-bar.ts'
-import { Choices } from '../ui/choices.tsx'
 import { sectionOptions } from '../ui/section-options.ts'
 import { FrontToBack } from '../parts/front-to-back.tsx'
 import { newPart, PartForm, type PartDraft } from '../parts/part-form.tsx'
 import styles from './new-drive.module.css'
+import { BeltsOn, MoreBelt, SideBySide } from './new-drive-belts.tsx'
 import { OtherWaysToBegin } from './other-ways-to-begin.tsx'
 import { TakesUp } from './takes-up.tsx'
 
 /** Parts most engines have, in the order one meets them; the crank is always there. */
-const COMMON = (Object.keys(SHAFT_KIND_NAMES) as ShaftKind[]).filter((kind) => kind !== 'crank' && kind !== 'jackshaft')
+const COMMON = (Object.keys(SHAFT_KIND_NAMES) as ShaftKind[]).filter((kind) => kind !== 'crank')
 
 /** Beginning with what can be seen: which parts are on this engine and what belt they share. Nothing needs measuring yet. */
 export function NewDriveScreen() {
@@ -26,11 +26,14 @@ export function NewDriveScreen() {
   const [parts, setParts] = useState<readonly PartDraft[]>([])
   /** The belts by name, the nearest first; null while nobody has said. */
   const [order, setOrder] = useState<readonly string[] | null>(null)
+  /** Belts that the crank does not drive itself, by their place in the list. */
+  const [offCrank, setOffCrank] = useState<ReadonlySet<number>>(new Set())
   const [open, setOpen] = useState<number | null>(null)
   const { begin, refusal, busy } = useBeginDrive()
   useTopBar(useMemo(() => ({ title: <strong>New drive</strong>, commands: [] }), []))
   const [count, setCount] = useState(1)
   const belts: readonly NewBelt[] = [{ name: 'Main belt', section, ribs, count }, ...more]
+  const onCrank = belts.flatMap((_, i) => (offCrank.has(i) ? [] : [i]))
   const add = (kind: ShaftKind) => {
     // With several belts the next part is most likely on the one that has none yet.
     const empty = belts.findIndex((_, i) => !parts.some((part) => part.belts.includes(i)))
@@ -48,7 +51,7 @@ export function NewDriveScreen() {
       newDrive({
         name: name.trim() === '' ? 'New drive' : name.trim(),
         crankTurns,
-        parts: [{ ...newPart('crank', section, ribs) }, ...parts].map((part) => ({
+        parts: [{ ...newPart('crank', section, ribs), belts: onCrank }, ...parts].map((part) => ({
           ...part,
           mustTurn: part.mustTurn ?? undefined,
         })),
@@ -126,6 +129,7 @@ export function NewDriveScreen() {
             onLeaveOut={() => {
               setMore(more.filter((_, k) => k !== i))
               setOrder(null)
+              setOffCrank(new Set())
               // Parts keep the belts that are left, which move up by one.
               setParts(
                 parts.map((part) => ({
@@ -138,7 +142,7 @@ export function NewDriveScreen() {
         ))}
         <Button
           type="text"
-          icon={<PlusOutlined />}
+          icon={<PlusOutlined aria-hidden />}
           onClick={() => {
             setMore([...more, { name: freshName('Belt', belts, 2), section: 'V13', ribs: 6 }])
             setOrder(null)
@@ -159,6 +163,16 @@ export function NewDriveScreen() {
             <span>
               Crank <small>drives everything</small>
             </span>
+            {belts.length > 1 && (
+              <BeltsOn
+                name="Crank"
+                belts={belts}
+                on={onCrank}
+                onToggle={(k) =>
+                  setOffCrank(new Set(belts.flatMap((_, i) => (offCrank.has(i) === (i !== k) ? [i] : []))))
+                }
+              />
+            )}
           </li>
           {parts.map((part, i) => (
             <li key={i}>
@@ -176,31 +190,21 @@ export function NewDriveScreen() {
               <Button
                 type="text"
                 aria-label={`Remove ${part.name}`}
-                icon={<DeleteOutlined />}
+                icon={<DeleteOutlined aria-hidden />}
                 onClick={() => {
                   setParts(parts.filter((_, k) => k !== i))
                   setOpen(null)
                 }}
               />
               {belts.length > 1 && (
-                <div className={styles['runsOn']}>
-                  <Choices label={`Belts on ${part.name}`}>
-                    {belts.map(({ name: belt }, k) => (
-                      <button
-                        key={belt}
-                        type="button"
-                        aria-pressed={part.belts.includes(k)}
-                        onClick={() =>
-                          setParts(
-                            parts.map((each, n) => (n === i ? { ...each, belts: toggled(each.belts, k) } : each)),
-                          )
-                        }
-                      >
-                        {belt}
-                      </button>
-                    ))}
-                  </Choices>
-                </div>
+                <BeltsOn
+                  name={part.name}
+                  belts={belts}
+                  on={part.belts}
+                  onToggle={(k) =>
+                    setParts(parts.map((each, n) => (n === i ? { ...each, belts: toggled(each.belts, k) } : each)))
+                  }
+                />
               )}
               {open === i && (
                 <div className={styles['change']}>
@@ -234,91 +238,21 @@ export function NewDriveScreen() {
   )
 }
 
-/** A second belt of the engine; its pulleys are cut for it under “Change”. */
-function MoreBelt({
-  belt,
-  onChange,
-  onLeaveOut,
-}: {
-  readonly belt: NewBelt
-  readonly onChange: (belt: NewBelt) => void
-  readonly onLeaveOut: () => void
-}) {
-  return (
-    <div className={styles['row']}>
-      <label className={styles['grow']}>
-        {belt.name}
-        <Select
-          size="large"
-          aria-label={belt.name}
-          value={belt.section}
-          options={sectionOptions()}
-          onChange={(section) => onChange({ ...belt, section })}
-        />
-      </label>
-      {!familyOf(belt.section).hasRibs && (
-        <SideBySide name={belt.name} count={belt.count ?? 1} onChange={(count) => onChange({ ...belt, count })} />
-      )}
-      {familyOf(belt.section).hasRibs && (
-        <label>
-          Ribs
-          <InputNumber
-            aria-label="Ribs"
-            size="large"
-            min={1}
-            max={30}
-            precision={0}
-            value={belt.ribs}
-            onChange={(ribs) => onChange({ ...belt, ribs: ribs ?? 6 })}
-          />
-        </label>
-      )}
-      <Button
-        size="large"
-        type="text"
-        aria-label={`Remove ${belt.name}`}
-        icon={<DeleteOutlined />}
-        onClick={onLeaveOut}
-      />
-    </div>
-  )
-}
-
-/** How many matched belts run side by side. */
-function SideBySide({
-  name,
-  count,
-  onChange,
-}: {
-  readonly name: string
-  readonly count: number
-  readonly onChange: (count: number) => void
-}) {
-  return (
-    <label>
-      Side by side
-      <InputNumber
-        aria-label={`${name}, side by side`}
-        size="large"
-        min={1}
-        max={8}
-        precision={0}
-        value={count}
-        onChange={(to) => onChange(to ?? 1)}
-      />
-    </label>
-  )
-}
-
 function toggled(belts: readonly number[], belt: number): readonly number[] {
   return belts.includes(belt) ? belts.filter((each) => each !== belt) : [...belts, belt].toSorted((a, b) => a - b)
 }
 
-/** The adjuster of a belt: the first of its parts that somebody said takes up slack. The crank is the drive’s first part, and is not among these. */
+/**
+ * The adjuster of a belt: of its parts that take up slack the one on the fewest belts, since one that several share is there for the others.
+ * The crank is the drive’s first part, and is not among these.
+ */
 function takenUpBy(belt: number, parts: readonly PartDraft[]): NewBelt['takenUp'] {
-  const at = parts.findIndex(({ belts, takesUp }) => takesUp !== null && belts.includes(belt))
-  const kind = parts[at]?.takesUp
-  return kind == null ? undefined : { part: at + 1, kind }
+  return parts
+    .flatMap(({ belts, takesUp: kind }, at) =>
+      kind !== null && belts.includes(belt) ? [{ part: at + 1, kind, of: belts.length }] : [],
+    )
+    .toSorted((a, b) => a.of - b.of)
+    .map(({ part, kind }) => ({ part, kind }))[0]
 }
 
 function freshName(name: string, parts: readonly { readonly name: string }[], first = 1): string {

@@ -18,7 +18,7 @@ export function OtherWaysToBegin({
   return (
     <aside className={styles['aside']}>
       <h2 className="heading">Or start from</h2>
-      <Button size="large" block icon={<FileOutlined />} onClick={files.chooseFile}>
+      <Button size="large" block icon={<FileOutlined aria-hidden />} onClick={files.chooseFile}>
         A file: drive document or CSV
       </Button>
       {files.element}

@@ -40,7 +40,7 @@ export function SumCard({ title, children, result, wants, working, asDrive }: Su
         <>
           {working !== undefined && <p className={styles['working']}>{working}</p>}
           <div className={styles['acts']}>
-            <Button size="small" icon={<PrinterOutlined />} aria-label={`Print ${title}`} onClick={print}>
+            <Button size="small" icon={<PrinterOutlined aria-hidden />} aria-label={`Print ${title}`} onClick={print}>
               Print
             </Button>
             {asDrive !== undefined && (

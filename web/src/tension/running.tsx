@@ -1,5 +1,6 @@
 import { Select, Slider } from 'antd'
 import type { SettledBelt } from '@emery/core/path'
+import { familyOf } from '@emery/core/sections'
 import {
   CONDITION_SHARE,
   minTensions,
@@ -256,6 +257,13 @@ function Least({ belt, source }: { readonly belt: SettledBelt; readonly source: 
   const found = minTensions(settled, points, condition === null ? {} : { condition }).find(
     (each) => each.belt === belt.belt.id,
   )
+  // Slip is not what sets a toothed belt: a slack one jumps teeth long before a smooth pulley slips on its back.
+  if (familyOf(belt.belt.section).meshes)
+    return (
+      <p className="soft">
+        How tight a toothed belt has to be follows from when it jumps teeth, not from grip. Set it to the service data.
+      </p>
+    )
   if (found?.min == null) return null
   // What stands in for a tension that nobody has set is no tension that the belt has.
   const has = source.of === 'nominal' ? 'unknown' : found.min <= found.now ? 'fine' : 'act'

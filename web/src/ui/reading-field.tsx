@@ -11,6 +11,8 @@ interface ReadingFieldProps {
   /** Takes a new reading; an empty field gives null where `mayBeEmpty`. A refusal comes back as a sentence's end, or a whole one. */
   readonly onRead: (value: Mm | null) => EditResult
   readonly mayBeEmpty?: boolean
+  /** What stands there nobody has read: grey, and Enter confirms it as it is. */
+  readonly assumed?: boolean
   readonly placeholder?: string
   /** The unit of a bare number, where the scale that is read has its own; else the one the person has chosen. */
   readonly scale?: LengthStyle
@@ -20,7 +22,15 @@ interface ReadingFieldProps {
  * Where a length is typed as people write it: `6 1/8`, `45 thou`, `169,9 mm`. What was understood stands below while typing;
  * Enter or leaving takes it, Escape puts the old reading back.
  */
-export function ReadingField({ label, value, onRead, mayBeEmpty = false, placeholder, scale }: ReadingFieldProps) {
+export function ReadingField({
+  label,
+  value,
+  onRead,
+  mayBeEmpty = false,
+  assumed = false,
+  placeholder,
+  scale,
+}: ReadingFieldProps) {
   const id = useId()
   const chosen = useLengths()
   const lengths = useMemo(() => (scale === undefined ? chosen : lengthsIn(scale)), [chosen, scale])
@@ -50,7 +60,8 @@ export function ReadingField({ label, value, onRead, mayBeEmpty = false, placeho
     setRefusal(null)
   }
   const onKeyDown = (event: KeyboardEvent) => {
-    if (event.key === 'Enter') take()
+    if (event.key === 'Enter' && draft === null && assumed) onRead(value)
+    else if (event.key === 'Enter') take()
     if (event.key === 'Escape' && draft !== null) {
       event.stopPropagation()
       leave()
@@ -62,7 +73,7 @@ export function ReadingField({ label, value, onRead, mayBeEmpty = false, placeho
       ? `${read.understood} = ${lengths.style === 'mm' ? lengths.fine(read.mm) : lengths.other(read.mm)}`
       : null
   return (
-    <div className={styles['field']}>
+    <div className={styles['field']} data-assumed={assumed}>
       <label htmlFor={id}>{label}</label>
       <Input
         id={id}

@@ -29,7 +29,12 @@ export function BringIn() {
   })
   return (
     <>
-      <Button size="large" icon={<ImportOutlined />} loading={isPending} onClick={() => input.current?.click()}>
+      <Button
+        size="large"
+        icon={<ImportOutlined aria-hidden />}
+        loading={isPending}
+        onClick={() => input.current?.click()}
+      >
         Import a ZIP
       </Button>
       <input

@@ -47,7 +47,7 @@ export function VehicleScreen() {
       <div className={listPage['head']}>
         <h1>{vehicle.name}</h1>
         <Link to="/vehicles">All vehicles</Link>
-        <Button icon={<DownloadOutlined />} href={`/api/vehicles/${vehicleId}/export`} download>
+        <Button icon={<DownloadOutlined aria-hidden />} href={`/api/vehicles/${vehicleId}/export`} download>
           Export as ZIP
         </Button>
         <StrikeOut vehicle={vehicle} />

@@ -40,7 +40,7 @@ export function VehiclesScreen() {
           onChange={(to) => narrow('q', to)}
         />
         <BringIn />
-        <Button type="primary" size="large" icon={<PlusOutlined />} onClick={add}>
+        <Button type="primary" size="large" icon={<PlusOutlined aria-hidden />} onClick={add}>
           New vehicle
         </Button>
       </div>

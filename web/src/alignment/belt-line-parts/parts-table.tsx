@@ -74,13 +74,13 @@ export function PartsTable({ parts, onClose }: PartsTableProps) {
           <span className={styles['acts']}>
             <Button
               type="text"
-              icon={<EditOutlined />}
+              icon={<EditOutlined aria-hidden />}
               aria-label={`Change ${partName(part)}, ${ROLE_WORDS[part.role]}`}
               onClick={() => setWriting({ part })}
             />
             <Button
               type="text"
-              icon={<DeleteOutlined />}
+              icon={<DeleteOutlined aria-hidden />}
               aria-label={`Delete ${partName(part)}, ${ROLE_WORDS[part.role]}`}
               onClick={() =>
                 void takeAway({
@@ -100,14 +100,14 @@ export function PartsTable({ parts, onClose }: PartsTableProps) {
   return (
     <Modal open width={940} title="Belt-line parts" footer={null} onCancel={onClose}>
       <div className={styles['tools']}>
-        <Button type="primary" icon={<PlusOutlined />} onClick={() => setWriting({ part: null })}>
+        <Button type="primary" icon={<PlusOutlined aria-hidden />} onClick={() => setWriting({ part: null })}>
           Add a part
         </Button>
-        <Button icon={<ImportOutlined />} onClick={file.choose}>
+        <Button icon={<ImportOutlined aria-hidden />} onClick={file.choose}>
           Import CSV
         </Button>
         <Button
-          icon={<DownloadOutlined />}
+          icon={<DownloadOutlined aria-hidden />}
           disabled={parts.length === 0}
           onClick={() => saveCsv(beltLinePartsCsv(parts), 'belt-line-parts.csv')}
         >

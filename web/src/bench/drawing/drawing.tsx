@@ -179,9 +179,9 @@ export function Drawing({ step }: { readonly step: StepId }) {
           : threadingWords(threading, doubt)}
       </p>
       <div className={styles['zoom']} role="group" aria-label="View">
-        <Button aria-label="Zoom in" icon={<PlusOutlined />} onClick={() => zoomBy(1.25)} />
-        <Button aria-label="Zoom out" icon={<MinusOutlined />} onClick={() => zoomBy(0.8)} />
-        <Button aria-label="Fit to view" icon={<FullscreenOutlined />} onClick={fit} />
+        <Button aria-label="Zoom in" icon={<PlusOutlined aria-hidden />} onClick={() => zoomBy(1.25)} />
+        <Button aria-label="Zoom out" icon={<MinusOutlined aria-hidden />} onClick={() => zoomBy(0.8)} />
+        <Button aria-label="Fit to view" icon={<FullscreenOutlined aria-hidden />} onClick={fit} />
       </div>
     </div>
   )

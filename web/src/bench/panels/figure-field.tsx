@@ -9,47 +9,66 @@ interface FigureFieldProps {
   readonly value: number | null
   /** What stands in an empty field. */
   readonly placeholder?: string
+  /** What stands there nobody has read: grey, and Enter confirms it as it is. */
+  readonly assumed?: boolean
   /** What the change is called in the history of the drive. */
   readonly what: string
   readonly onRead: (value: number | null) => DriveEdit
 }
 
-/** A figure that is kept when it is left or Enter is pressed; what cannot be is said beside it. */
-export function FigureField({ label, value, placeholder = 'not read', what, onRead }: FigureFieldProps) {
+/** A figure that is kept when it is left or Enter is pressed, and put back by Escape; what cannot be is said beside it. */
+export function FigureField({
+  label,
+  value,
+  placeholder = 'not read',
+  assumed = false,
+  what,
+  onRead,
+}: FigureFieldProps) {
   const { store } = useBench()
-  const stands = value === null ? '' : String(Math.round(value * 100) / 100)
+  const [draft, setDraft] = useState<string | null>(null)
   const [refusal, setRefusal] = useState<string | null>(null)
   const [takenFor, setTakenFor] = useState<string | null>(null)
-  const take = (text: string) => {
-    // Left as it stands, rounded, it is what it was.
-    if (text === stands && refusal === null) return
-    const read = readFigure(label, text)
-    setRefusal(null)
-    setTakenFor(null)
-    if (read?.ok === false) {
-      setRefusal(read.message)
-      return
-    }
-    const next = read?.value ?? null
-    if (next === value) return
+  const keep = (next: number | null, said: string | null) => {
     const result = store.getState().edit(what, onRead(next))
     setRefusal(result.ok ? null : `It ${result.message}.`)
-    if (result.ok) setTakenFor(read?.takenFor ?? null)
+    if (result.ok) setDraft(null)
+    setTakenFor(result.ok ? said : null)
+  }
+  const take = () => {
+    if (draft === null) return
+    const read = readFigure(label, draft)
+    setTakenFor(null)
+    if (read?.ok === false) setRefusal(read.message)
+    else keep(read?.value ?? null, read?.takenFor ?? null)
   }
   return (
-    <label>
+    <label data-assumed={assumed}>
       {label}
       <Input
-        key={value ?? 'none'}
         aria-label={label}
         className="figures"
         inputMode="decimal"
-        defaultValue={stands}
+        value={draft ?? (value === null ? '' : String(Math.round(value * 100) / 100))}
         placeholder={placeholder}
         maxLength={20}
         aria-invalid={refusal !== null}
-        onBlur={({ currentTarget }) => take(currentTarget.value)}
-        onPressEnter={({ currentTarget }) => take(currentTarget.value)}
+        onFocus={({ target }) => target.select()}
+        onChange={({ target }) => {
+          setDraft(target.value)
+          setRefusal(null)
+        }}
+        onBlur={take}
+        onPressEnter={() => {
+          if (draft === null && assumed) keep(value, null)
+          else take()
+        }}
+        onKeyDown={(event) => {
+          if (event.key !== 'Escape' || draft === null) return
+          event.stopPropagation()
+          setDraft(null)
+          setRefusal(null)
+        }}
       />
       {refusal !== null && <small role="alert">{refusal}</small>}
       {takenFor !== null && <small role="status">{takenFor}</small>}

@@ -55,7 +55,7 @@ export function PulleyCard() {
       <header>
         <h2>{shaft?.name ?? pulley.id}</h2>
         <span>{faceWords(pulley)}</span>
-        <Button type="text" aria-label="Deselect" icon={<CloseOutlined />} onClick={() => select(null)} />
+        <Button type="text" aria-label="Deselect" icon={<CloseOutlined aria-hidden />} onClick={() => select(null)} />
       </header>
       {siblings.length > 1 && (
         <Choices label="Pulleys on this shaft">

@@ -38,7 +38,7 @@ export function JobParts({ parts, onEdit }: JobPartsProps) {
               <Button
                 type="text"
                 aria-label={`Delete ${part.what}`}
-                icon={<DeleteOutlined />}
+                icon={<DeleteOutlined aria-hidden />}
                 onClick={() => onEdit((of) => ({ ...of, parts: of.parts.filter(({ id }) => id !== part.id) }))}
               />
               {part.place === 'on trial' && (

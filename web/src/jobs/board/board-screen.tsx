@@ -46,7 +46,7 @@ export function BoardScreen() {
             value={words}
             onChange={(to) => narrow('q', to)}
           />
-          <Button type="primary" size="large" icon={<PlusOutlined />} onClick={() => setStarting(true)}>
+          <Button type="primary" size="large" icon={<PlusOutlined aria-hidden />} onClick={() => setStarting(true)}>
             New job
           </Button>
         </div>

@@ -90,9 +90,9 @@ export function PhotoMarking({ photo }: { readonly photo: Photo }) {
             : 'Choose the pulley to mark from the list.'}
       </p>
       <div className={drawing['zoom']} role="group" aria-label="View of the photo">
-        <Button aria-label="Zoom in" icon={<PlusOutlined />} onClick={() => zoomBy(1.25)} />
-        <Button aria-label="Zoom out" icon={<MinusOutlined />} onClick={() => zoomBy(0.8)} />
-        <Button aria-label="Fit to view" icon={<FullscreenOutlined />} onClick={fit} />
+        <Button aria-label="Zoom in" icon={<PlusOutlined aria-hidden />} onClick={() => zoomBy(1.25)} />
+        <Button aria-label="Zoom out" icon={<MinusOutlined aria-hidden />} onClick={() => zoomBy(0.8)} />
+        <Button aria-label="Fit to view" icon={<FullscreenOutlined aria-hidden />} onClick={fit} />
       </div>
     </div>
   )

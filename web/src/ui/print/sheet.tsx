@@ -29,7 +29,7 @@ export function Sheet({ record: { vehicle, document }, name, back, children }: S
     <div className={styles['page']}>
       <div className={styles['bar']}>
         <Link to={back.to}>{back.label}</Link>
-        <Button type="primary" size="large" icon={<PrinterOutlined />} onClick={() => window.print()}>
+        <Button type="primary" size="large" icon={<PrinterOutlined aria-hidden />} onClick={() => window.print()}>
           Print
         </Button>
       </div>
