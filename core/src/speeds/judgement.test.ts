@@ -132,7 +132,7 @@ describe('judging', () => {
     expect(time.above).toBeCloseTo(0.1, 12)
     expect(verdict).toBe('act')
     expect(reasons).toEqual([
-      'Too fast: 12500 rpm at 5000 engine rpm; its limit is 10000, and exceeded 10 % of the time. Windings and fan may fly apart.',
+      'Too fast: 12500 rpm at 5000 engine rpm; its limit is 10000, exceeded 10 % of the time. Windings and fan may fly apart.',
     ])
   })
 
