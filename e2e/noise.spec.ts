@@ -74,7 +74,7 @@ test('a chirp on the van is traced to a pulley misaligned, and the finding is ke
   await page.getByRole('button', { name: 'Save the diagnosis' }).click()
   const form = page.getByRole('dialog')
   await form.getByRole('checkbox', { name: 'Also check: The belt, where its edges are worn' }).uncheck()
-  await form.getByRole('spinbutton').fill('88410')
+  await form.getByRole('textbox', { name: 'Odometer, km' }).fill('88410')
   await form.getByRole('button', { name: 'Save to the drive' }).click()
   const found = page.getByRole('region', { name: 'Earlier diagnoses' })
   await expect(found).toContainText('Misaligned pulley')

@@ -48,24 +48,39 @@ export type Figure = FigureRead | { readonly ok: false; readonly message: string
 const AS_FORCE: Readonly<Record<string, string>> = { kg: 'kgf', lb: 'lbf', lbs: 'lbf' }
 
 /**
- * Reads a figure kept in `unit` (`N`, `N·m`, `bar` …; empty for a bare number). A bare number is in that unit, a unit behind the number wins, and a mass
- * where a force is meant is taken for the force it weighs, and said to be.
+ * Reads a figure kept in `unit` (`N`, `N·m`, `bar` …; empty for a bare number). A bare number is in the unit that is `shown`, a unit behind the number
+ * wins, and a mass where a force is meant is taken for the force it weighs, and said to be. Of a distance commas and spaces may set thousands apart.
  */
-export function parseFigure(text: string, unit: string): Figure {
-  const parts = /^([+-]?[\d.,]+)\s*(.*)$/.exec(text.trim())
+export function parseFigure(text: string, unit: string, shown: string = unit): Figure {
+  const written = unit === 'km' ? withoutThousands(text.trim()) : text.trim()
+  const parts = /^([+-]?[\d.,]+)\s*(.*)$/.exec(written)
   const number = Number((parts?.[1] ?? '').replace(',', '.'))
   const word = (parts?.[2] ?? '').trim()
   const refused = (): Figure => ({
     ok: false,
-    message: `“${text.trim()}” is not a figure${unit === '' ? '' : ` in ${unit}`}. Enter it like 120${unit === '' ? '' : ` or 120 ${unit}`}.`,
+    message: `“${text.trim()}” is not a figure${unit === '' ? '' : ` in ${shown}`}. Enter it like 120${unit === '' ? '' : ` or 120 ${shown}`}.`,
   })
   if (parts === null || !Number.isFinite(number)) return refused()
-  if (word === '' || word === unit) return { ok: true, value: number, takenFor: null }
-  const worth = UNITS[unit]?.find(([words]) => words.test(word.toLowerCase().replace(/\s/g, '')))?.[1]
+  const worthOf = (of: string) => UNITS[unit]?.find(([words]) => words.test(of.toLowerCase().replace(/\s/g, '')))?.[1]
+  if (word === '' || word === shown) return { ok: true, value: number * (worthOf(shown) ?? 1), takenFor: null }
+  const worth = word === unit ? 1 : worthOf(word)
   if (worth === undefined) return refused()
   const value = number * worth
   const named = unit === 'N' ? (AS_FORCE[word.toLowerCase()] ?? word) : word
-  return { ok: true, value, takenFor: worth === 1 ? null : `${number} ${named} = ${shortly(value)} ${unit}` }
+  return {
+    ok: true,
+    value,
+    takenFor:
+      worth === worthOf(shown) ? null : `${number} ${named} = ${shortly(value / (worthOf(shown) ?? 1))} ${shown}`,
+  }
+}
+
+/** `182,400 km` as `182400 km`; a comma or point before other than three digits is a decimal one. */
+function withoutThousands(text: string): string {
+  return text.replace(
+    /^(\d{1,3})((?:[\s,.]\d{3})+)(?!\d)/,
+    (_, first: string, others: string) => first + others.replace(/\D/g, ''),
+  )
 }
 
 function shortly(value: number): string {

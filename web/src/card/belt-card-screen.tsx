@@ -15,6 +15,7 @@ import { Notice } from '../ui/notice.tsx'
 import { useTopBar } from '../ui/top-bar.ts'
 import { SmallDrive } from '../ui/drive-shapes/small-drive.tsx'
 import styles from './belt-card.module.css'
+import { useUnits } from '../ui/use-units.ts'
 
 /** A card for the glove box: the belt's number, how it runs, when it was fitted and where a spare is. */
 export function BeltCardScreen() {
@@ -73,6 +74,7 @@ interface CardProps {
 }
 
 function Card({ record: { vehicle, document }, belt, fitting }: CardProps) {
+  const units = useUnits()
   const settled = useMemo(() => settleDrive(document), [document])
   const { section, ribs, count = 1 } = belt
   const length = belt.length ?? fitting?.length ?? null
@@ -96,7 +98,7 @@ function Card({ record: { vehicle, document }, belt, fitting }: CardProps) {
         {count > 1 && <p>{count} belts, one matched set</p>}
         <dl>
           <Line name="Fitted">{fitting === undefined ? '' : dayjs(fitting.fittedOn).format('D MMM YYYY')}</Line>
-          <Line name="At">{fitting?.distance == null ? '' : `${fitting.distance.toLocaleString('en')} km`}</Line>
+          <Line name="At">{fitting?.distance == null ? '' : units.distance.text(fitting.distance)}</Line>
           <Line name="Why">{fitting?.reason ?? ''}</Line>
           <Line name="Spare">{fitting?.spare ?? ''}</Line>
         </dl>

@@ -1,5 +1,6 @@
 import type { Diagnosis, Fitting, Job, RevisionSummary, Inspection } from '@emery/core/api'
 import type { CheckedDrive } from '@emery/core/drive'
+import { unitsNow } from '../ui/use-units.ts'
 
 export type TimelineKind = 'version' | 'belt' | 'reading' | 'diagnosis' | 'inspection' | 'job'
 
@@ -98,8 +99,7 @@ function stampsIn(value: unknown): { at: string; by: string }[] {
   return [...own, ...Object.values(value).flatMap(stampsIn)]
 }
 
-const kmText = (distance: number | null) =>
-  distance === null ? '' : ` at ${Math.round(distance).toLocaleString('en-GB')} km`
+const kmText = (distance: number | null) => (distance === null ? '' : ` at ${unitsNow().distance.text(distance)}`)
 
 function entry(
   kind: TimelineKind,

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query'
-import { Button, Checkbox, InputNumber, Segmented } from 'antd'
+import { Button, Checkbox, Segmented } from 'antd'
 import { useCallback, useMemo, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import type { DriveRecord, Fitting, Inspection } from '@emery/core/api'
@@ -23,6 +23,7 @@ import { seenKey, useWalk, useWalks, type Walk } from './inspection-store.ts'
 import { kmText } from './inspection-words.ts'
 import { InspectionDrawing } from './inspection-drawing.tsx'
 import styles from './inspection.module.css'
+import { Odometer } from '../ui/odometer.tsx'
 
 /** An inspection of a drive, part by part: what is worn, what to replace now, what to watch and until when. */
 export function InspectionScreen() {
@@ -141,17 +142,11 @@ function Walking({ record, fittings, inspections }: WalkingProps) {
             ]}
             onChange={(belt) => change(driveId, (before) => ({ ...before, beltOff: belt === 'off' }))}
           />
-          <label>
-            Odometer, km
-            <InputNumber
-              min={0}
-              max={5_000_000}
-              value={walk.distance}
-              placeholder={later === null ? 'not read' : `${Math.round(later)} last time`}
-              controls={false}
-              onChange={(distance) => change(driveId, (before) => ({ ...before, distance }))}
-            />
-          </label>
+          <Odometer
+            value={walk.distance}
+            placeholder={later === null ? 'not read' : `${kmText(later)} last time`}
+            onRead={(distance) => change(driveId, (before) => ({ ...before, distance }))}
+          />
           {walk.distance !== null && later !== null && walk.distance < later && (
             <p role="alert">Less than the {kmText(later)} of last time. Is it correct?</p>
           )}

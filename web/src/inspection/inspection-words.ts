@@ -1,5 +1,6 @@
 import { checkOf, type LimitMet, type InspectionSum, type WatchUntil } from '@emery/core/wear'
 import type { Verdict } from '@emery/core/verdict'
+import { unitsNow } from '../ui/use-units.ts'
 
 /** What a verdict on wear asks for. */
 export const WORD: Readonly<Record<Verdict, string>> = {
@@ -9,9 +10,9 @@ export const WORD: Readonly<Record<Verdict, string>> = {
   unknown: 'not known',
 }
 
-/** `141,500 km`, to a hundred where it was worked out. */
+/** `141,500 km`, or miles where the person chose them. */
 export function kmText(km: number): string {
-  return `${Math.round(km).toLocaleString('en-GB')} km`
+  return unitsNow().distance.text(km)
 }
 
 const roughly = (km: number) => kmText(Math.round(km / 100) * 100)

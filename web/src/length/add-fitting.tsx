@@ -1,5 +1,5 @@
 import { useQueryClient } from '@tanstack/react-query'
-import { DatePicker, Input, InputNumber, Modal } from 'antd'
+import { DatePicker, Input, Modal } from 'antd'
 import dayjs from 'dayjs'
 import { useState } from 'react'
 import type { FittingFields } from '@emery/core/api'
@@ -11,6 +11,7 @@ import { LabelChecks, otherSection } from './label-checks.tsx'
 import { labelledLength, withLength, withMark } from '../ui/labelled-length.ts'
 import { LengthField } from './length-field.tsx'
 import styles from './reading-fields.module.css'
+import { Odometer } from '../ui/odometer.tsx'
 
 /** Keeps that a belt was fitted: which, when, at what distance, why, and where a spare is. */
 export function AddFitting({
@@ -99,16 +100,7 @@ export function AddFitting({
             onChange={(day) => (day === null ? undefined : change({ fittedOn: day.format('YYYY-MM-DD') }))}
           />
         </label>
-        <label>
-          Odometer, km
-          <InputNumber
-            min={0}
-            max={5_000_000}
-            value={fields.distance}
-            placeholder="not read"
-            onChange={(distance) => change({ distance })}
-          />
-        </label>
+        <Odometer value={fields.distance} onRead={(distance) => change({ distance })} />
         <label className={styles['wide']}>
           Why
           <Input

@@ -26,6 +26,7 @@ import { PanelSection } from '../ui/panel.tsx'
 import { LifeBar } from './life-bar.tsx'
 import styles from './length.module.css'
 import { useBeltName } from '../ui/use-belt-name.ts'
+import { useUnits } from '../ui/use-units.ts'
 
 /** Sizes shown beside those to bring. */
 const SHOWN = 4
@@ -114,6 +115,7 @@ interface BeltRowProps {
 }
 
 function BeltRow({ belt, fit, answer, order, of }: BeltRowProps) {
+  const units = useUnits()
   const { store } = useBench()
   const lengths = useLengths()
   const { id, length: on } = belt.belt
@@ -165,8 +167,8 @@ function BeltRow({ belt, fit, answer, order, of }: BeltRowProps) {
         <LifeBar fit={fit} limits={answer.situation?.limits ?? null} />
       ) : (
         <small className={styles['tension']}>
-          tension from its own stretch: {Math.round(fit.tension.new)} N new,{' '}
-          {Math.round(Math.max(0, fit.tension.seated))} N seated; {lengths.text(Math.abs(fit.slackToFit))}{' '}
+          tension from its own stretch: {units.force.text(fit.tension.new)} new,{' '}
+          {units.force.text(Math.max(0, fit.tension.seated))} seated; {lengths.text(Math.abs(fit.slackToFit))}{' '}
           {fit.slackToFit < 0 ? 'shorter' : 'longer'} than the path
         </small>
       )}

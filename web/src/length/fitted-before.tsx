@@ -9,12 +9,14 @@ import { fittingsKey, fittingsQuery, removeFitting, restoreFitting } from './fit
 import { useUndoToast } from '../ui/use-undo-toast.tsx'
 import { PanelSection } from '../ui/panel.tsx'
 import styles from './length.module.css'
+import { useUnits, type Units } from '../ui/use-units.ts'
 
 // The calendar is large, and few visits need it.
 const AddFitting = lazy(async () => ({ default: (await import('./add-fitting.tsx')).AddFitting }))
 
 /** Belts fitted here over time, so that nobody has to remember what fitted last. */
 export function FittedBefore({ belt, driveId }: { readonly belt: Belt; readonly driveId: string }) {
+  const units = useUnits()
   const { data, error, refetch } = useQuery({ ...fittingsQuery(driveId), enabled: driveId !== '' })
   const [adding, setAdding] = useState(false)
   const strikeOut = useStrikeOut(driveId)
@@ -39,7 +41,7 @@ export function FittedBefore({ belt, driveId }: { readonly belt: Belt; readonly 
             <span>
               <b className="figures">{fitting.mark}</b> {dayjs(fitting.fittedOn).format('D MMM YYYY')}
               <small>
-                {[distanceWords(fitting, own[i + 1]), fitting.reason, fitting.by]
+                {[distanceWords(fitting, own[i + 1], units), fitting.reason, fitting.by]
                   .filter((words) => words !== '')
                   .join(' · ')}
               </small>
@@ -65,11 +67,11 @@ export function FittedBefore({ belt, driveId }: { readonly belt: Belt; readonly 
 }
 
 /** At which distance, and how far the one before it had run. */
-function distanceWords({ distance }: Fitting, before: Fitting | undefined): string {
+function distanceWords({ distance }: Fitting, before: Fitting | undefined, units: Units): string {
   if (distance === null) return ''
-  const at = `at ${distance.toLocaleString('en')} km`
+  const at = `at ${units.distance.text(distance)}`
   const ran = before?.distance == null ? null : distance - before.distance
-  return ran === null || ran <= 0 ? at : `${at}, the previous one ran ${ran.toLocaleString('en')} km`
+  return ran === null || ran <= 0 ? at : `${at}, the previous one ran ${units.distance.text(ran)}`
 }
 
 function useStrikeOut(driveId: string): (fitting: Fitting) => Promise<boolean> {

@@ -3,6 +3,7 @@ import dayjs from 'dayjs'
 import { useState } from 'react'
 import type { Diagnosis } from '@emery/core/api'
 import compared from '../ui/compared.module.css'
+import { useUnits } from '../ui/use-units.ts'
 
 interface DiagnosesSideBySideProps {
   /** The newest first, at least two. */
@@ -14,6 +15,7 @@ const title = ({ at, causeName }: Diagnosis) => `${dayjs(at).format('D MMM YYYY 
 
 /** Two findings side by side; what only one of them rests on stands out. */
 export function DiagnosesSideBySide({ diagnoses, onClose }: DiagnosesSideBySideProps) {
+  const units = useUnits()
   const [chosen, setChosen] = useState([diagnoses[1]?.id, diagnoses[0]?.id])
   const pair = chosen.flatMap((id) => diagnoses.find((diagnosis) => diagnosis.id === id) ?? [])
   const options = diagnoses.map((diagnosis) => ({ value: diagnosis.id, label: title(diagnosis) }))
@@ -50,7 +52,7 @@ export function DiagnosesSideBySide({ diagnoses, onClose }: DiagnosesSideBySideP
         <tbody>
           {row('Found', ({ causeName }) => causeName)}
           {row('Given', ({ probability }) => `${Math.round(100 * probability)} in 100`)}
-          {row('At', ({ distance }) => (distance === null ? 'not read' : `${distance.toLocaleString('en-GB')} km`))}
+          {row('At', ({ distance }) => (distance === null ? 'not read' : units.distance.text(distance)))}
           {row('By', ({ by }) => by)}
           {row('To do', ({ actions }) => actions.join('. '))}
           <tr>

@@ -1,5 +1,5 @@
 import { useQueryClient } from '@tanstack/react-query'
-import { Checkbox, Input, InputNumber, Modal, Select } from 'antd'
+import { Checkbox, Input, Modal, Select } from 'antd'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import type { Answer, Knowledge, Suspect } from '@emery/core/noise'
@@ -7,6 +7,7 @@ import { addDiagnosis, diagnosesKey } from './diagnoses-api.ts'
 import { useKnowledge } from '../knowledge/knowledge-api.ts'
 import { usePreferences } from '../ui/preferences.ts'
 import styles from './noise.module.css'
+import { Odometer } from '../ui/odometer.tsx'
 
 interface DiagnosisFormProps {
   readonly driveId: string
@@ -102,10 +103,7 @@ export function DiagnosisForm({ driveId, suspects, answers, onKept, onClose }: D
         <p>
           <b>Proof of repair:</b> {cause.prove}
         </p>
-        <label>
-          Odometer, km
-          <InputNumber min={0} max={5_000_000} value={distance} onChange={setDistance} placeholder="not read" />
-        </label>
+        <Odometer value={distance} onRead={setDistance} />
         <label>
           Note
           <Input.TextArea value={note} maxLength={2000} autoSize onChange={({ target }) => setNote(target.value)} />

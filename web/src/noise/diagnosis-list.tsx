@@ -10,6 +10,7 @@ import { useUndoToast } from '../ui/use-undo-toast.tsx'
 import { saveCsv } from '../ui/save-csv.ts'
 import { DiagnosesSideBySide } from './diagnoses-side-by-side.tsx'
 import styles from './noise.module.css'
+import { useUnits } from '../ui/use-units.ts'
 
 interface DiagnosisListProps {
   readonly driveId: string
@@ -19,6 +20,7 @@ interface DiagnosisListProps {
 
 /** What was found on this drive before, the newest first. */
 export function DiagnosisList({ driveId, fileName }: DiagnosisListProps) {
+  const units = useUnits()
   const queries = useQueryClient()
   const takeAway = useUndoToast()
   const [comparing, setComparing] = useState(false)
@@ -45,7 +47,7 @@ export function DiagnosisList({ driveId, fileName }: DiagnosisListProps) {
               <span className="soft">
                 {dayjs(at).format('D MMM YYYY HH:mm')}
                 {by === '' ? '' : `, ${by}`}
-                {distance === null ? '' : `, ${distance.toLocaleString('en')} km`}, probability{' '}
+                {distance === null ? '' : `, ${units.distance.text(distance)}`}, probability{' '}
                 {Math.round(100 * probability)} in 100
               </span>
               <Link to={`/noise/${driveId}/sheet/${id}`} aria-label={`Open and print the diagnosis: ${causeName}`}>

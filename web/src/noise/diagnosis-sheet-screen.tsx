@@ -10,6 +10,7 @@ import { Notice } from '../ui/notice.tsx'
 import { Sheet } from '../ui/print/sheet.tsx'
 import paper from '../ui/print/sheet.module.css'
 import { SmallDrive } from '../ui/drive-shapes/small-drive.tsx'
+import { useUnits } from '../ui/use-units.ts'
 
 /** A finding on one page: what it is, what it rests on, what is to be done, how it is proved. */
 export function DiagnosisSheetScreen() {
@@ -33,13 +34,10 @@ export function DiagnosisSheetScreen() {
 }
 
 function DiagnosisSheet({ record, diagnosis }: { readonly record: DriveRecord; readonly diagnosis: Diagnosis }) {
+  const units = useUnits()
   const settled = useMemo(() => settleDrive(record.document), [record])
   const { at, by, distance, causeName, probability, actions, answers, prove, note, edition } = diagnosis
-  const when = [
-    dayjs(at).format('D MMM YYYY HH:mm'),
-    distance === null ? '' : `${distance.toLocaleString('en-GB')} km`,
-    by,
-  ]
+  const when = [dayjs(at).format('D MMM YYYY HH:mm'), distance === null ? '' : units.distance.text(distance), by]
   return (
     <Sheet record={record} name={`Finding: ${causeName}`} back={{ to: `/noise/${record.id}`, label: 'Back to Noise' }}>
       <h1>{causeName}</h1>

@@ -7,6 +7,7 @@ import { sessionQuery, signOut } from './people-api.ts'
 import styles from './people.module.css'
 import { DevicesDialog } from './devices-dialog.tsx'
 import { PassphraseDialog } from './passphrase-dialog.tsx'
+import { UnitsChosen } from './units-chosen.tsx'
 import { ROLE_WORDS } from './role-words.ts'
 
 /** What concerns the whole workshop, and who gets there. */
@@ -51,6 +52,7 @@ export function PersonMenu({ className }: { readonly className: string | undefin
           {label}
         </Button>
       ))}
+      <UnitsChosen />
       <Button onClick={closed(() => setDialog('devices'))}>Where I am signed in</Button>
       {session?.oneTap.length === 0 && (
         <Button onClick={closed(() => setDialog('passphrase'))}>Change my passphrase</Button>

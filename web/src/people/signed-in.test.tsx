@@ -6,6 +6,8 @@ import type { PersonRecord, SessionRecord } from '@emery/core/api'
 import { ask } from '../api/client.ts'
 import { usePreferences } from '../ui/preferences.ts'
 import { FakeServer, show } from '../testing/fake-server.tsx'
+import { KEPT_UNITS } from '@emery/core/units'
+import { PersonMenu } from './person-menu.tsx'
 import { SignedIn } from './signed-in.tsx'
 
 const wren: PersonRecord = { id: 'p1', name: 'Wren', role: 'lead', version: 1 }
@@ -51,6 +53,17 @@ test('the demo says that it is one, and signs in with one tap', async () => {
   expect(await screen.findByLabelText('Note')).toBeTruthy()
   expect(server.sent).toEqual([{ to: 'POST /session/one-tap', body: { id: 'p1' } }])
   await waitFor(() => expect(usePreferences.getState().person).toBe('Wren'))
+})
+
+test('units are chosen beside the name, each for itself, and kept on this machine', async () => {
+  server.answers = { 'GET /session': session({ person: wren, oneTap: [wren] }) }
+  show(<PersonMenu className="" />)
+  await userEvent.click(await screen.findByRole('button', { name: 'Signed in: Wren' }))
+  await userEvent.click(await screen.findByText('kgf'))
+  await userEvent.click(screen.getByText('miles'))
+  expect(usePreferences.getState().shown).toEqual({ force: 'kgf', torque: 'N·m', distance: 'miles' })
+  expect(localStorage.getItem('emery.preferences')).toContain('kgf')
+  usePreferences.setState({ shown: KEPT_UNITS })
 })
 
 test('a wrong passphrase is said, the right one lets in', async () => {

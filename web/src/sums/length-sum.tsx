@@ -6,8 +6,9 @@ import { beltLabel, familyOf, type Section } from '@emery/core/sections'
 import { lengthDrive, lengthSum } from '@emery/core/sums'
 import { stampNow } from '../ui/preferences.ts'
 import { useLengths } from '../ui/use-lengths.ts'
-import { Figure, LengthField, SectionField } from './fields.tsx'
+import { LengthField, SectionField } from './fields.tsx'
 import { SumCard } from './sum-card.tsx'
+import { FigureInput } from '../ui/figure-input.tsx'
 
 type Aid = keyof typeof AID_FIGURES
 const AIDS: readonly { readonly value: Aid; readonly label: string }[] = [
@@ -74,7 +75,7 @@ export function LengthSum() {
       </label>
       <LengthField label="It reads" value={reading} onRead={setReading} />
       <SectionField value={section} onPick={setSection} />
-      {hasRibs && <Figure label="Ribs" value={ribs} onRead={setRibs} />}
+      {hasRibs && <FigureInput label="Ribs" value={ribs} onRead={setRibs} />}
       <label>
         Pulleys on its back
         <Select

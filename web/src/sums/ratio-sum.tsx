@@ -2,8 +2,9 @@ import { useState } from 'react'
 import type { Section } from '@emery/core/sections'
 import { ratioDrive, ratioSum } from '@emery/core/sums'
 import { useLengths } from '../ui/use-lengths.ts'
-import { Figure, LengthField, SectionField } from './fields.tsx'
+import { LengthField, SectionField } from './fields.tsx'
 import { SumCard } from './sum-card.tsx'
+import { FigureInput } from '../ui/figure-input.tsx'
 
 /** Two diameters: the ratio both ways, and how fast the driven pulley turns. */
 export function RatioSum() {
@@ -42,7 +43,7 @@ export function RatioSum() {
     >
       <LengthField label="Driving, diameter" value={driving} onRead={setDriving} />
       <LengthField label="Driven, diameter" value={driven} onRead={setDriven} />
-      <Figure label="Driving, rpm" value={rpm} onRead={setRpm} />
+      <FigureInput label="Driving, rpm" value={rpm} onRead={setRpm} />
       <SectionField value={section} onPick={setSection} />
     </SumCard>
   )

@@ -1,8 +1,9 @@
 import { useState } from 'react'
 import { shimSum } from '@emery/core/sums'
 import { useLengths } from '../ui/use-lengths.ts'
-import { Figure, LengthField } from './fields.tsx'
+import { LengthField } from './fields.tsx'
 import { SumCard } from './sum-card.tsx'
+import { FigureInput } from '../ui/figure-input.tsx'
 
 /** Included angle of common V pulleys, degrees (nominal). */
 const USUAL_ANGLE = 36
@@ -27,7 +28,7 @@ export function ShimSum() {
       working="t ÷ tan(φ / 2), φ the angle of the groove"
     >
       <LengthField label="Shim" value={thickness} onRead={setThickness} />
-      <Figure label="Groove angle, °" value={angle} onRead={setAngle} />
+      <FigureInput label="Groove angle, °" value={angle} onRead={setAngle} />
     </SumCard>
   )
 }

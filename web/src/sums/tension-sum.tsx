@@ -6,9 +6,11 @@ import { FINGER_FORCE, settingFor, twistSays, type BeltAge } from '@emery/core/t
 import { Term } from '../ui/term.tsx'
 import { useLengths } from '../ui/use-lengths.ts'
 import { VerdictMark } from '../ui/verdict-mark.tsx'
-import { Figure, LengthField, SectionField } from './fields.tsx'
+import { LengthField, SectionField } from './fields.tsx'
 import { SumCard } from './sum-card.tsx'
 import styles from './sums.module.css'
+import { FigureInput } from '../ui/figure-input.tsx'
+import { useUnits } from '../ui/use-units.ts'
 
 const WAYS = ['finger', 'gauge', 'pluck', 'twist'] as const
 type Way = (typeof WAYS)[number]
@@ -27,6 +29,7 @@ const AGES: readonly { readonly value: BeltAge; readonly label: string }[] = [
 /** One span: its tension from what a hand reads of it, what is wanted, and how the wanted one shows. */
 export function TensionSum() {
   const lengths = useLengths()
+  const units = useUnits()
   const [section, setSection] = useState<Section>('PK')
   const [ribs, setRibs] = useState<number | null>(6)
   const [span, setSpan] = useState<number | null>(null)
@@ -74,9 +77,9 @@ export function TensionSum() {
           <>
             {sum !== null && (
               <p>
-                <VerdictMark verdict={sum.verdict} label="" /> <b className="figures">{Math.round(sum.tension)} N</b> ±{' '}
-                {Math.round(sum.sigma)}
-                {hasRibs && `, ${Math.round(sum.perRib)} N a rib`}. {words}
+                <VerdictMark verdict={sum.verdict} label="" />{' '}
+                <b className="figures">{units.force.text(sum.tension)}</b> ± {units.force.bare(sum.sigma)}
+                {hasRibs && `, ${units.force.text(sum.perRib)} a rib`}. {words}
               </p>
             )}
             {way === 'twist' && twist !== null && (
@@ -86,8 +89,9 @@ export function TensionSum() {
               </p>
             )}
             <p>
-              Wanted (<Term of="nominal">nominal</Term>): <b className="figures">{Math.round(setting)} N</b>. That is{' '}
-              {lengths.fine(wanted.deflection)} under a finger of {FINGER_FORCE} N, or {wanted.frequency.toFixed(0)} Hz.
+              Wanted (<Term of="nominal">nominal</Term>): <b className="figures">{units.force.text(setting)}</b>. That
+              is {lengths.fine(wanted.deflection)} under a finger of {units.force.text(FINGER_FORCE)}, or{' '}
+              {wanted.frequency.toFixed(0)} Hz.
             </p>
           </>
         )
@@ -101,7 +105,7 @@ export function TensionSum() {
       }
     >
       <SectionField value={section} onPick={setSection} />
-      {hasRibs && <Figure label="Ribs" value={ribs} onRead={setRibs} />}
+      {hasRibs && <FigureInput label="Ribs" value={ribs} onRead={setRibs} />}
       <LengthField label="Span" value={span} onRead={setSpan} />
       <div className={styles['wide']}>
         <Segmented<Way>
@@ -116,13 +120,13 @@ export function TensionSum() {
         <Segmented<BeltAge> aria-label="Age of the belt" value={age} options={[...AGES]} onChange={setAge} />
       </div>
       {way === 'twist' ? (
-        <Figure label="Turns by, °" value={twist} onRead={setTwist} />
+        <FigureInput label="Turns by, °" value={twist} onRead={setTwist} />
       ) : way === 'pluck' ? (
-        <Figure label="Pitch, Hz" value={frequency} onRead={setFrequency} />
+        <FigureInput label="Pitch, Hz" value={frequency} onRead={setFrequency} />
       ) : (
         <LengthField label="Deflection" value={deflection} onRead={setDeflection} />
       )}
-      {way === 'gauge' && <Figure label="Force, N" value={force} onRead={setForce} />}
+      {way === 'gauge' && <FigureInput label="Force, N" value={force} onRead={setForce} />}
       {way !== 'pluck' && way !== 'twist' && (
         <LengthField label="Belt length, if known" value={beltLength} onRead={setBeltLength} />
       )}

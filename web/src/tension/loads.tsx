@@ -22,6 +22,7 @@ import { Term } from '../ui/term.tsx'
 import { VerdictMark } from '../ui/verdict-mark.tsx'
 import { useSpeedOf } from './use-speed-of.ts'
 import styles from './tension.module.css'
+import { useUnits } from '../ui/use-units.ts'
 
 const PLATE_LABELS: Readonly<Record<RatingKey, string>> = {
   amps: 'Rated current, A',
@@ -70,6 +71,7 @@ interface OneLoadProps {
 }
 
 function OneLoad({ shaft, open, onToggle }: OneLoadProps) {
+  const units = useUnits()
   const { rules } = useBench()
   const { point } = useTension()
   const rpm = useSpeedOf(shaft.id)
@@ -79,7 +81,7 @@ function OneLoad({ shaft, open, onToggle }: OneLoadProps) {
   return (
     <li>
       <span>
-        <b>{name}</b> {torque !== null && <span className="figures">{torque.toFixed(1)} N·m</span>}{' '}
+        <b>{name}</b> {torque !== null && <span className="figures">{units.torque.text(torque)}</span>}{' '}
         <Known known={known} />
       </span>
       <Button aria-expanded={open} aria-label={`Load of ${name}`} onClick={onToggle}>

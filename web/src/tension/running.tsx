@@ -21,6 +21,7 @@ import { PanelSection, PanelTable } from '../ui/panel.tsx'
 import styles from './tension.module.css'
 import { Loads } from './loads.tsx'
 import { useTension } from '../bench/use-tension.ts'
+import { useUnits, type Units } from '../ui/use-units.ts'
 
 const CONDITIONS: Readonly<Record<BeltCondition, string>> = {
   dry: 'dry',
@@ -37,6 +38,7 @@ interface RunningProps {
 
 /** One belt under way: what holds it, what slips first, every span and bearing, at any engine speed and load. */
 export function Running({ belt, running }: RunningProps) {
+  const units = useUnits()
   const { store, settled } = useBench()
   const { point, condition } = useTension()
   const nameOf = (id: string) => pulleyName(settled.drive, id)
@@ -75,7 +77,7 @@ export function Running({ belt, running }: RunningProps) {
           </span>
         </p>
         <p className="soft">
-          {sourceWords(running.source)} {running.loads === 'nominal' && 'A load is nominal: see below. '}
+          {sourceWords(running.source, units)} {running.loads === 'nominal' && 'A load is nominal: see below. '}
           {!toothed && worst.gripReserve !== null && (
             <button
               type="button"
@@ -96,13 +98,13 @@ export function Running({ belt, running }: RunningProps) {
             <tr>
               <th scope="col">pulley</th>
               <th scope="col">
-                <Term of="span">span</Term> after, N
+                <Term of="span">span</Term> after, {units.force.unit}
               </th>
               <th scope="col">
                 <Term of="grip">grip</Term>, times
               </th>
               <th scope="col">
-                <Term of="hubLoad">bearing</Term>, N
+                <Term of="hubLoad">bearing</Term>, {units.force.unit}
               </th>
             </tr>
           </thead>
@@ -115,7 +117,7 @@ export function Running({ belt, running }: RunningProps) {
               return (
                 <tr key={pulley}>
                   <th scope="row">{nameOf(pulley)}</th>
-                  <td className="figures">{Math.round(running.spans[i] ?? 0)}</td>
+                  <td className="figures">{units.force.bare(running.spans[i] ?? 0)}</td>
                   <td className="figures">
                     <span className={styles['cell']}>
                       {gripUse === null ? '?' : gripUse === 0 ? '–' : gripUse === Infinity ? '0' : atMost(1 / gripUse)}
@@ -126,12 +128,12 @@ export function Running({ belt, running }: RunningProps) {
                   </td>
                   <td className="figures">
                     <span className={styles['cell']}>
-                      {Math.round(hubLoad)}
+                      {units.force.bare(hubLoad)}
                       {over && (
                         <VerdictMark
                           verdict="act"
                           size={12}
-                          label={`its bearing limit is ${String(shaft.maxSideLoad)} N: ${Math.round(100 * (hubLoad / (shaft.maxSideLoad ?? 1) - 1))} % too much`}
+                          label={`its bearing limit is ${units.force.text(shaft.maxSideLoad ?? 0)}: ${Math.round(100 * (hubLoad / (shaft.maxSideLoad ?? 1) - 1))} % too much`}
                         />
                       )}
                     </span>
@@ -155,8 +157,8 @@ function atMost(reserve: number): string {
   return reserve > 99 ? '> 99' : reserve.toFixed(1)
 }
 
-function sourceWords(source: TensionSource): string {
-  const n = `${Math.round(source.tension)} N`
+function sourceWords(source: TensionSource, units: Units): string {
+  const n = units.force.text(source.tension)
   switch (source.of) {
     case 'spring':
       if (source.assumed) return 'Its tensioner’s spring is assumed, not read.'
@@ -248,6 +250,7 @@ const HAS_WORDS = {
 
 /** The tension with which nothing slips anywhere between idle and the highest speed. */
 function Least({ belt, source }: { readonly belt: SettledBelt; readonly source: TensionSource }) {
+  const units = useUnits()
   const { settled } = useBench()
   const { condition } = useTension()
   const { idleRpm, maxRpm } = settled.drive.engine
@@ -271,8 +274,8 @@ function Least({ belt, source }: { readonly belt: SettledBelt; readonly source: 
     <p className={styles['least']}>
       <VerdictMark verdict={has} label="" />
       <span>
-        {Math.max(0, Math.round(found.min))} N at rest would be enough at every speed and load, with 1.3 times the grip
-        needed (nominal). The worst point is {Math.round(found.at.rpm)} rpm and {Math.round(100 * found.at.load)} %
+        {units.force.text(Math.max(0, found.min))} at rest would be enough at every speed and load, with 1.3 times the
+        grip needed (nominal). The worst point is {Math.round(found.at.rpm)} rpm and {Math.round(100 * found.at.load)} %
         load. {HAS_WORDS[has]}
       </span>
     </p>

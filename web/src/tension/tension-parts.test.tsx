@@ -6,6 +6,7 @@ import { useStore } from 'zustand'
 import type { CheckedDrive } from '@emery/core/drive'
 import { settleDrive } from '@emery/core/path'
 import { checkedSpans, spanTensions, reserveVerdict } from '@emery/core/tension'
+import { KEPT_UNITS } from '@emery/core/units'
 import { usePreferences } from '../ui/preferences.ts'
 import { benchParts } from '../testing/bench-parts.ts'
 import { changed, demoDrive } from '../testing/drives.ts'
@@ -156,7 +157,7 @@ function showSet(drive: CheckedDrive, i = 0) {
   return store
 }
 
-const field = (name: string) => screen.getByRole('spinbutton', { name })
+const field = (name: string) => screen.getByLabelText(name, { selector: 'input' })
 const newest = (store: BenchStore) => store.getState().drive.tensions?.at(-1)
 
 describe('setting by hand', () => {
@@ -207,6 +208,21 @@ describe('setting by hand', () => {
     expect((field('Pressed with, N') as HTMLInputElement).value).toBe('60')
     expect(screen.getByText(/of your finger/)).toBeTruthy()
     expect(usePreferences.getState().fingers['Wren']?.force).toBeCloseTo(59.8, 1)
+  })
+
+  test('forces are read and shown in pounds by whoever chose them, kept in newtons, and a unit behind the number wins', async () => {
+    usePreferences.setState({ shown: { force: 'lbf', torque: 'lb·ft', distance: 'miles' } })
+    const store = showSet(fenland)
+    await userEvent.click(screen.getByText('Dial'))
+    // 70 lbf · 4.448 = 311.4 N.
+    await userEvent.type(field('Reading, lbf'), '70')
+    expect(screen.getByRole('status').textContent).toContain('70 lbf')
+    await userEvent.click(screen.getByRole('button', { name: 'Save 70 lbf as its setting' }))
+    expect(newest(store)).toMatchObject({ how: 'dial', tension: 70 * 4.4482216152605 })
+    await userEvent.clear(field('Reading, lbf'))
+    await userEvent.type(field('Reading, lbf'), '300 N')
+    expect(screen.getByText('300 N = 67.4 lbf')).toBeTruthy()
+    usePreferences.setState({ shown: KEPT_UNITS })
   })
 
   test('a twist says which way, keeps no setting, and is kept', async () => {

@@ -2,18 +2,21 @@ import { create } from 'zustand'
 import { persist } from 'zustand/middleware'
 import type { Stamp } from '@emery/core/drive'
 import type { Finger } from '@emery/core/tension'
-import type { LengthStyle } from '@emery/core/units'
+import { KEPT_UNITS, type LengthStyle, type ShownUnits } from '@emery/core/units'
 
 export type Light = 'light' | 'dark'
 
 interface Preferences {
   readonly units: LengthStyle
   readonly light: Light
+  /** Forces, torques and distances, each in the unit chosen. */
+  readonly shown: ShownUnits
   /** Whoever is signed in; stands beside readings and ticks. */
   readonly person: string
   /** What each person’s finger gives, by name, once it was tried on a scale. */
   readonly fingers: Readonly<Record<string, Finger>>
   readonly setUnits: (units: LengthStyle) => void
+  readonly setShown: (shown: ShownUnits) => void
   readonly setLight: (light: Light) => void
   readonly setPerson: (person: string) => void
   /** The finger of whoever works here; null forgets it. */
@@ -26,9 +29,11 @@ export const usePreferences = create<Preferences>()(
     (set) => ({
       units: 'mm',
       light: globalThis.matchMedia('(prefers-color-scheme: dark)').matches ? 'dark' : 'light',
+      shown: KEPT_UNITS,
       person: '',
       fingers: {},
       setUnits: (units) => set({ units }),
+      setShown: (shown) => set({ shown }),
       setLight: (light) => set({ light }),
       setPerson: (person) => set({ person }),
       setFinger: (finger) =>
@@ -40,7 +45,7 @@ export const usePreferences = create<Preferences>()(
     {
       name: 'emery.preferences',
       // Who is signed in is the server's to say.
-      partialize: ({ units, light, fingers }) => ({ units, light, fingers }),
+      partialize: ({ units, light, shown, fingers }) => ({ units, light, shown, fingers }),
     },
   ),
 )

@@ -1,4 +1,5 @@
 import { SECOND_CHECK_KM, type RunInDue } from '@emery/core/tension'
+import { unitsNow } from './use-units.ts'
 
 const MS_PER_SECOND = 1000
 const SECONDS = 60
@@ -24,8 +25,8 @@ export function runInDueWords({ name, step }: RunInDue, now: number): string {
       return `re-set ${name}`
     case 'to check':
       return step.atDistance === null
-        ? `check ${name} after ${SECOND_CHECK_KM} km`
-        : `check ${name} at ${step.atDistance.toLocaleString('en-GB')} km`
+        ? `check ${name} after ${unitsNow().distance.text(SECOND_CHECK_KM)}`
+        : `check ${name} at ${unitsNow().distance.text(step.atDistance)}`
     case 'done':
       return ''
   }

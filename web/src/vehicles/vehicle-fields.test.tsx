@@ -52,7 +52,7 @@ test('a distance lower than last time is refused in a sentence, unless the last 
 
 test('what is no distance is not sent; a plate that is refused says so beside it', async () => {
   await write('Odometer, km', 'far')
-  expect((await screen.findByRole('alert')).textContent).toContain('“far” is not a distance')
+  expect((await screen.findByRole('alert')).textContent).toContain('“far” is not a figure in km')
   expect(server.sent).toEqual([])
   server.answers['PUT /vehicles/v1'] = refused('$.plate', 'must be letters')
   await write('Plate', 'HB<1>')

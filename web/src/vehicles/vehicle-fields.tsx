@@ -5,11 +5,14 @@ import type { VehicleFields, VehicleRecord } from '@emery/core/api'
 import { RequestFailure } from '../api/client.ts'
 import { boardKey } from '../jobs/jobs-api.ts'
 import { saveVehicle, vehicleKeys } from './vehicles-api.ts'
+import { useFigureUnit, useUnits } from '../ui/use-units.ts'
 import styles from './vehicles.module.css'
 
 /** A vehicle's own few words; each is kept when it is left. */
 export function VehicleFieldsForm({ vehicle }: { readonly vehicle: VehicleRecord }) {
   const queries = useQueryClient()
+  const units = useUnits()
+  const odometer = useFigureUnit('Odometer, km')
   const [drafts, setDrafts] = useState<Partial<Record<keyof VehicleFields, string>>>({})
   const { mutate, error, variables } = useMutation({
     // One field after the other, each on top of what the one before has come to: nobody is in conflict with themselves.
@@ -53,12 +56,13 @@ export function VehicleFieldsForm({ vehicle }: { readonly vehicle: VehicleRecord
     )
   }
   const typed = drafts.distance
-  const read = typed === undefined ? vehicle.distance : typed.trim() === '' ? null : Number(typed.replace(/[\s,]/g, ''))
-  const wrong = read !== null && !Number.isFinite(read)
+  const understood = typed === undefined ? null : odometer.read(typed)
+  const wrong = understood?.ok === false ? understood.message : null
+  const read = typed === undefined ? vehicle.distance : understood?.ok === true ? understood.value : null
   const leaveDistance = () => {
     // Refused as it stands: the way on is beside it, and asking again would take that away from under the finger.
     const refused = lower && variables?.fields.distance === read
-    if (typed !== undefined && !wrong && !refused && read !== vehicle.distance)
+    if (typed !== undefined && wrong === null && !refused && read !== vehicle.distance)
       mutate({ fields: { ...changedWords(drafts, vehicle), distance: read } })
   }
   return (
@@ -67,16 +71,16 @@ export function VehicleFieldsForm({ vehicle }: { readonly vehicle: VehicleRecord
       {field('plate', 'Plate', 40)}
       {field('engine', 'Engine', 120)}
       <label>
-        Odometer, km
+        {odometer.label}
         <Input
           className="figures"
           inputMode="decimal"
-          value={typed ?? (vehicle.distance === null ? '' : vehicle.distance.toLocaleString('en-GB'))}
+          value={typed ?? (vehicle.distance === null ? '' : units.distance.bare(vehicle.distance))}
           onChange={({ target }) => setDrafts({ ...drafts, distance: target.value })}
           onBlur={leaveDistance}
           onPressEnter={leaveDistance}
         />
-        {wrong && <span role="alert">“{typed}” is not a distance. Enter kilometres, for example 182400.</span>}
+        {wrong !== null && <span role="alert">{wrong}</span>}
         {problem?.path === '$.distance' && <span role="alert">It {problem.message}.</span>}
         {lower && variables !== undefined && (
           <Button onClick={() => mutate({ ...variables, lastWasWrong: true })}>The earlier figure was wrong</Button>

@@ -12,9 +12,11 @@ import { useTopBar } from '../ui/top-bar.ts'
 import { useAddress } from '../ui/use-address.ts'
 import styles from './vehicles.module.css'
 import { BringIn } from './bring-in.tsx'
+import { useUnits } from '../ui/use-units.ts'
 
 /** Every vehicle the workshop knows. */
 export function VehiclesScreen() {
+  const units = useUnits()
   const { search, narrow } = useAddress()
   const words = search.get('q') ?? ''
   const { data: vehicles, error } = useQuery(vehicleListQuery(words.trim()))
@@ -61,7 +63,7 @@ export function VehiclesScreen() {
                 <strong>{name}</strong>
                 <span className="figures">{plate}</span>
                 <span>{engine}</span>
-                <span className="figures">{distance === null ? '' : `${distance.toLocaleString('en-GB')} km`}</span>
+                <span className="figures">{distance === null ? '' : units.distance.text(distance)}</span>
               </Link>
             </li>
           ))}

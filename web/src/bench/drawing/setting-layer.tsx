@@ -6,6 +6,7 @@ import { useBench } from '../bench-context.ts'
 import { spanKey, useChecked } from '../use-checked.ts'
 import styles from './tension-layers.module.css'
 import type { Camera } from './use-camera.ts'
+import { useUnits } from '../../ui/use-units.ts'
 
 /** Pixels of the arrow that presses, and between its tail and what it should show. */
 const ARROW = 46
@@ -17,6 +18,7 @@ const PADDING = 6
 
 /** Where to press or pluck, on the drawing itself, with what it should show there. */
 export function SettingLayer({ camera }: { readonly camera: Camera }) {
+  const units = useUnits()
   const { belt } = useBench()
   const lengths = useLengths()
   const checked = useChecked(belt)
@@ -35,7 +37,7 @@ export function SettingLayer({ camera }: { readonly camera: Camera }) {
   const text = { x: tail.x + TEXT * out.x, y: tail.y + TEXT * out.y + (out.y > 0.5 ? LINE / 2 : -LINE / 2) }
   const anchor = out.x > 0.3 ? 'start' : out.x < -0.3 ? 'end' : 'middle'
   const lines = [
-    `${Math.round(finger.force)} N: ${lengths.text(deflectionFor(span, wanted, finger.force))}`,
+    `${units.force.text(finger.force)}: ${lengths.text(deflectionFor(span, wanted, finger.force))}`,
     `pluck: ${pluckFrequency(span, wanted).toFixed(0)} Hz`,
   ]
   const width = PX_PER_LETTER * Math.max(...lines.map(({ length }) => length))

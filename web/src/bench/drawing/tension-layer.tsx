@@ -6,6 +6,7 @@ import { useBench } from '../bench-context.ts'
 import { useTension } from '../use-tension.ts'
 import styles from './tension-layers.module.css'
 import type { Camera } from './use-camera.ts'
+import { useUnits } from '../../ui/use-units.ts'
 
 /** Pixels across a span: slack, and what the tightest adds to it. */
 const THIN = 4
@@ -19,6 +20,7 @@ const MIN_PX = 70
 
 /** How tight every span runs, thin to thick with its figure, and a mark at the pulleys that are near to slipping. */
 export function TensionLayer({ camera }: { readonly camera: Camera }) {
+  const units = useUnits()
   const { settled, belt: inHand } = useBench()
   const { belts } = useTension()
   const tightest = Math.max(1, ...belts.flatMap(({ spans }) => spans))
@@ -46,7 +48,7 @@ export function TensionLayer({ camera }: { readonly camera: Camera }) {
                   <line x1={a.x} y1={a.y} x2={b.x} y2={b.y} strokeWidth={width} />
                   {!quiet && along > MIN_PX && (
                     <text x={at.x} y={at.y + 5} textAnchor="middle">
-                      {Math.round(tension)} N
+                      {units.force.text(tension)}
                     </text>
                   )}
                 </g>

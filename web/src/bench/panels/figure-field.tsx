@@ -1,7 +1,7 @@
 import { Input } from 'antd'
 import { useState } from 'react'
 import type { DriveEdit } from '@emery/core/drive'
-import { readFigure } from '../../ui/read-figure.ts'
+import { useFigureUnit } from '../../ui/use-units.ts'
 import { useBench } from '../bench-context.ts'
 
 interface FigureFieldProps {
@@ -26,6 +26,7 @@ export function FigureField({
   onRead,
 }: FigureFieldProps) {
   const { store } = useBench()
+  const figure = useFigureUnit(label)
   const [draft, setDraft] = useState<string | null>(null)
   const [refusal, setRefusal] = useState<string | null>(null)
   const [takenFor, setTakenFor] = useState<string | null>(null)
@@ -37,19 +38,19 @@ export function FigureField({
   }
   const take = () => {
     if (draft === null) return
-    const read = readFigure(label, draft)
+    const read = figure.read(draft)
     setTakenFor(null)
     if (read?.ok === false) setRefusal(read.message)
     else keep(read?.value ?? null, read?.takenFor ?? null)
   }
   return (
     <label data-assumed={assumed}>
-      {label}
+      {figure.label}
       <Input
-        aria-label={label}
+        aria-label={figure.label}
         className="figures"
         inputMode="decimal"
-        value={draft ?? (value === null ? '' : String(Math.round(value * 100) / 100))}
+        value={draft ?? (value === null ? '' : figure.shown(value))}
         placeholder={placeholder}
         maxLength={20}
         aria-invalid={refusal !== null}

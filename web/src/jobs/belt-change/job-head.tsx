@@ -1,4 +1,4 @@
-import { Button, Checkbox, Input } from 'antd'
+import { Button, Checkbox } from 'antd'
 import dayjs from 'dayjs'
 import { useState } from 'react'
 import { Link } from 'react-router'
@@ -15,6 +15,8 @@ import { stepAnchor } from './step-anchor.ts'
 import type { JobEdit } from './use-job.ts'
 import { VerdictMark } from '../../ui/verdict-mark.tsx'
 import { JobHistory } from './job-history.tsx'
+import { Odometer } from '../../ui/odometer.tsx'
+import { useUnits } from '../../ui/use-units.ts'
 
 interface JobHeadProps {
   readonly job: JobFields
@@ -30,6 +32,7 @@ interface JobHeadProps {
 
 /** What the job is about: its number, what it waits for, the next step, what was complained of and asked for, which belts come off. */
 export function JobHead({ job, kept, jobs, order, status, next, failure, onEdit }: JobHeadProps) {
+  const units = useUnits()
   const { store, settled } = useBench()
   const { belts } = settled.drive
   const name = (id: string) => belts.find((belt) => belt.id === id)?.name ?? id
@@ -43,7 +46,7 @@ export function JobHead({ job, kept, jobs, order, status, next, failure, onEdit 
         {job.closedAt === null ? 'Waiting for: ' : ''}
         <b>{STAGE_WORDS[status.stage]}</b>
         {status.dueOn !== null && `, due ${dayjs(status.dueOn).format('D MMM')}`}
-        {status.dueKm !== null && ` or at ${status.dueKm.toLocaleString('en-GB')} km`}
+        {status.dueKm !== null && ` or at ${units.distance.text(status.dueKm)}`}
       </p>
       {next !== undefined && (
         <button type="button" className={styles['goNext']} onClick={() => goTo(next.id)}>
@@ -113,10 +116,11 @@ function goTo(stepId: string): void {
 
 /** What was written of the job, to read. */
 function Said({ job, name }: { readonly job: JobFields; readonly name: (beltId: string) => string }) {
+  const units = useUnits()
   const { complaint, asked, distance, without, sameBelts, noise } = job
   const others = [
     asked === '' ? '' : `requested: ${asked}`,
-    distance === null ? '' : `${distance.toLocaleString('en-GB')} km`,
+    distance === null ? '' : units.distance.text(distance),
     without.length === 0 ? '' : `stays on: ${without.map(name).join(', ')}`,
     sameBelts ? 'the same belts are refitted' : '',
     noise ? 'complaint is a noise' : '',
@@ -184,6 +188,7 @@ function OtherJobs({ jobs, kept }: Pick<JobHeadProps, 'jobs' | 'kept'>) {
   )
 }
 
+/** What the odometer shows, kept when the field is left. */
 function Distance({
   value,
   onWrite,
@@ -191,27 +196,18 @@ function Distance({
   readonly value: number | null
   readonly onWrite: (km: number | null) => void
 }) {
-  const [draft, setDraft] = useState<string | null>(null)
-  const read = draft === null ? value : draft.trim() === '' ? null : Number(draft.replace(/[\s,]/g, ''))
-  const wrong = read !== null && !(read >= 0 && read <= 5_000_000)
-  const leave = () => {
-    if (draft === null || wrong) return
-    if (read !== value) onWrite(read)
-    setDraft(null)
-  }
+  const [read, setRead] = useState<number | null>(value)
   return (
-    <label className={styles['line']}>
-      Odometer, km
-      <Input
-        inputMode="decimal"
-        className="figures"
-        status={wrong ? 'error' : ''}
-        value={draft ?? (value === null ? '' : value.toLocaleString('en-GB'))}
-        onChange={({ target }) => setDraft(target.value)}
-        onBlur={leave}
-        onPressEnter={leave}
-      />
-      {wrong && <span role="alert">“{draft}” is not a distance. Enter kilometres, for example 182400.</span>}
-    </label>
+    <div
+      className={styles['line']}
+      onBlur={() => {
+        if (read !== value) onWrite(read)
+      }}
+      onKeyDown={({ key }) => {
+        if (key === 'Enter' && read !== value) onWrite(read)
+      }}
+    >
+      <Odometer value={read} placeholder="" onRead={setRead} />
+    </div>
   )
 }

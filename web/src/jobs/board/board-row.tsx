@@ -7,6 +7,7 @@ import { boardDriveQuery } from '../../drives/drives-api.ts'
 import { DriveMiniature } from '../../drives/drive-miniature.tsx'
 import { STAGE_STEP, STAGE_WORDS } from '../stage-words.ts'
 import styles from './board.module.css'
+import { useUnits } from '../../ui/use-units.ts'
 
 /** One job: its drive in miniature, what is complained of, what it waits for and how far it is. */
 export function BoardRow({ row }: { readonly row: Row }) {
@@ -52,6 +53,7 @@ export function BoardRow({ row }: { readonly row: Row }) {
 }
 
 function Due({ row: { dueOn, dueKm, vehicle } }: { readonly row: Row }) {
+  const units = useUnits()
   if (dueOn === null && dueKm === null) return null
   const distance = vehicle?.distance ?? null
   const late =
@@ -61,7 +63,7 @@ function Due({ row: { dueOn, dueKm, vehicle } }: { readonly row: Row }) {
     <span data-late={late}>
       {late ? 'overdue: ' : 'due '}
       {dueOn === null ? '' : dayjs(dueOn).format('D MMM')}
-      {dueKm !== null && ` or at ${dueKm.toLocaleString('en-GB')} km`}
+      {dueKm !== null && ` or at ${units.distance.text(dueKm)}`}
     </span>
   )
 }

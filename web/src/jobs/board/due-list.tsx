@@ -5,10 +5,12 @@ import type { BoardDue } from '@emery/core/api'
 import { boardDuesQuery } from '../jobs-api.ts'
 import styles from './board.module.css'
 import { vehicleTitle } from '../../ui/vehicle-title.ts'
+import { useUnits, type Units } from '../../ui/use-units.ts'
 
 /** Worn parts over all drives, the most urgent first: what the last inspection said, and what distance and age say. */
 export function DueOnDrives() {
   const { data, error } = useQuery(boardDuesQuery())
+  const units = useUnits()
   return (
     <section className={styles['dues']} aria-label="Due">
       <h2 className="heading">Due</h2>
@@ -23,7 +25,7 @@ export function DueOnDrives() {
               <Link to={`/inspection/${each.driveId}`}>
                 <strong>{each.vehicle === null ? each.driveName : vehicleTitle(each.vehicle)}</strong>
                 <span>{each.words}</span>
-                <small>{whenWords(each)}</small>
+                <small>{whenWords(each, units)}</small>
               </Link>
             </li>
           ))}
@@ -34,10 +36,10 @@ export function DueOnDrives() {
   )
 }
 
-function whenWords({ dueOn, dueKm }: BoardDue): string {
+function whenWords({ dueOn, dueKm }: BoardDue, units: Units): string {
   const ways = [
     ...(dueOn === null ? [] : [dayjs(dueOn).format('D MMM YYYY')]),
-    ...(dueKm === null ? [] : [`at ${Math.round(dueKm).toLocaleString('en-GB')} km`]),
+    ...(dueKm === null ? [] : [`at ${units.distance.text(dueKm)}`]),
   ]
   return ways.length === 0 ? 'now' : ways.join(' or ')
 }

@@ -18,6 +18,7 @@ import paper from '../../ui/print/sheet.module.css'
 import { SmallDrive } from '../../ui/drive-shapes/small-drive.tsx'
 import styles from './job-sheet.module.css'
 import { PLACE_WORDS, STAGE_WORDS } from '../stage-words.ts'
+import { useUnits } from '../../ui/use-units.ts'
 
 /** A job on one page: the steps in their order with room to tick, its parts, and the drive as it is routed. */
 export function JobSheetScreen() {
@@ -50,12 +51,13 @@ interface JobSheetProps {
 }
 
 function JobSheet({ record, job, found }: JobSheetProps) {
+  const units = useUnits()
   const settled = useMemo(() => settleDrive(record.document), [record])
   const { steps } = useMemo(() => jobPlan(settled, job), [settled, job])
   const { status, parts, time } = job
   const head = [
     `Opened ${dayjs(job.openedAt).format('D MMM YYYY')}`,
-    job.distance === null ? '' : `${job.distance.toLocaleString('en-GB')} km`,
+    job.distance === null ? '' : units.distance.text(job.distance),
     job.hands.length === 0 ? '' : `on it: ${job.hands.join(', ')}`,
     time.length === 0 ? '' : hoursText(time.reduce((sum, { minutes }) => sum + minutes, 0)),
     job.closedAt === null

@@ -16,6 +16,7 @@ import { useBench } from '../../bench/bench-context.ts'
 import { pulleyName } from '../../ui/pulley-name.ts'
 import styles from '../tension.module.css'
 import { KeepReading, type Kept } from './keep-reading.tsx'
+import { useUnits } from '../../ui/use-units.ts'
 
 interface AnswerProps {
   readonly read: ReadTension
@@ -26,6 +27,7 @@ interface AnswerProps {
 
 /** What a reading comes to against what is wanted, what to do next, and a button that keeps it. */
 export function Answer({ read: { tension, sigma }, kept, belt, wanted }: AnswerProps) {
+  const units = useUnits()
   const off = tension / wanted - 1
   const right = Math.abs(off) <= SETTING_SHARE
   return (
@@ -37,12 +39,12 @@ export function Answer({ read: { tension, sigma }, kept, belt, wanted }: AnswerP
           size={18}
         />
         <span>
-          <b className="figures">{Math.round(tension)} N</b> ± {Math.round(sigma)}:{' '}
+          <b className="figures">{units.force.text(tension)}</b> ± {units.force.bare(sigma)}:{' '}
           {right
             ? 'correct.'
             : off < 0
-              ? `too loose by ${Math.round(wanted - tension)} N.`
-              : `too tight by ${Math.round(tension - wanted)} N.`}
+              ? `too loose by ${units.force.text(wanted - tension)}.`
+              : `too tight by ${units.force.text(tension - wanted)}.`}
         </span>
       </p>
       {off > SETTING_SHARE && <Bearing belt={belt} tension={tension} wanted={wanted} />}
@@ -50,7 +52,7 @@ export function Answer({ read: { tension, sigma }, kept, belt, wanted }: AnswerP
       <KeepReading
         kept={kept}
         setting={Math.round(tension)}
-      >{`Save ${Math.round(tension)} N as its setting`}</KeepReading>
+      >{`Save ${units.force.text(tension)} as its setting`}</KeepReading>
     </div>
   )
 }
@@ -63,6 +65,7 @@ interface OffProps {
 
 /** Which bearing carries how much more than it should. */
 function Bearing({ belt, tension, wanted }: OffProps) {
+  const units = useUnits()
   const { settled } = useBench()
   const worst = worstBearing(
     settled,
@@ -76,12 +79,12 @@ function Bearing({ belt, tension, wanted }: OffProps) {
     <p>
       <span>
         At cruise the bearing of <b className={styles['name']}>{pulleyName(settled.drive, worst.pulley)}</b> then
-        carries {Math.round(worst.now)} N, {Math.round(more)} N too much
+        carries {units.force.text(worst.now)}, {units.force.text(more)} too much
         {worst.max === null
           ? '.'
           : worst.now > worst.max
-            ? `; it is made for ${Math.round(worst.max)} N.`
-            : `, of the ${Math.round(worst.max)} N it is made for.`}
+            ? `; it is made for ${units.force.text(worst.max)}.`
+            : `, of the ${units.force.text(worst.max)} it is made for.`}
       </span>
     </p>
   )

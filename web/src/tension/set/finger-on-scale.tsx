@@ -4,24 +4,26 @@ import { fingerFromScale } from '@emery/core/tension'
 import { usePreferences } from '../../ui/preferences.ts'
 import fields from '../../ui/fields.module.css'
 import styles from '../tension.module.css'
+import { useUnits } from '../../ui/use-units.ts'
 
 const PRESSES = 3
 const KG_PER_LB = 0.45359237
 
 /** Tries the finger of whoever works here on a scale, so that its force is no guess. */
 export function FingerOnScale() {
-  const { fingers, person, units, setFinger } = usePreferences()
+  const units = useUnits()
+  const { fingers, person, units: lengths, setFinger } = usePreferences()
   const finger = fingers[person]
   const [open, setOpen] = useState(false)
   const [presses, setPresses] = useState<readonly (number | null)[]>(Array<null>(PRESSES).fill(null))
-  const unit = units === 'mm' ? 'kg' : 'lb'
+  const unit = lengths === 'mm' ? 'kg' : 'lb'
   const found = fingerFromScale(presses.map((each) => (each ?? 0) * (unit === 'kg' ? 1 : KG_PER_LB)))
   if (!open)
     return (
       <p className="soft">
         {finger === undefined
           ? 'Finger force varies by half from person to person. '
-          : `Your finger presses with ${Math.round(finger.force)} N, a ${Math.round(100 * finger.share)} % more or less. `}
+          : `Your finger presses with ${units.force.text(finger.force)}, a ${Math.round(100 * finger.share)} % more or less. `}
         <button type="button" className={styles['keep']} onClick={() => setOpen(true)}>
           Test it on a scale
         </button>
@@ -56,8 +58,8 @@ export function FingerOnScale() {
           }}
         >
           {found === null
-            ? 'At least two presses are needed are needed'
-            : `My finger presses with ${Math.round(found.force)} N`}
+            ? 'At least two presses are needed'
+            : `My finger presses with ${units.force.text(found.force)}`}
         </Button>
         {finger !== undefined && (
           <Button

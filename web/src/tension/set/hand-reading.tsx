@@ -22,6 +22,7 @@ import { Answer } from './answer.tsx'
 import type { Kept } from './keep-reading.tsx'
 import { Listen } from './listen.tsx'
 import { TwistAnswer } from './twist-answer.tsx'
+import { FigureInput } from '../../ui/figure-input.tsx'
 
 const WAYS = ['finger', 'gauge', 'dial', 'pluck', 'twist'] as const
 export type Way = (typeof WAYS)[number]
@@ -93,10 +94,7 @@ function Pressed({ tool, ...props }: HandReadingProps & { readonly tool: 'finger
   return (
     <>
       <div className={`${fields['two'] ?? ''} ${styles['reading'] ?? ''}`}>
-        <label>
-          Pressed with
-          <InputNumber aria-label="Pressed with, N" suffix="N" value={force} step={1} onChange={setForce} />
-        </label>
+        <FigureInput label="Pressed with, N" value={force} onRead={setForce} />
         <ReadingField
           label="Deflection"
           value={deflection}
@@ -128,10 +126,7 @@ function Dialled(props: HandReadingProps) {
     <>
       <p className="soft">For a gauge that shows tension directly, on a dial or with a click.</p>
       <div className={`${fields['two'] ?? ''} ${styles['reading'] ?? ''}`}>
-        <label>
-          Reading
-          <InputNumber aria-label="Reading, N" suffix="N" value={tension} step={5} onChange={setTension} />
-        </label>
+        <FigureInput label="Reading, N" value={tension} onRead={setTension} />
       </div>
       <Outcome {...props} {...typed} />
     </>

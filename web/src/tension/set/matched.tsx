@@ -3,9 +3,11 @@ import { MATCHED_SHARE, matchedSet } from '@emery/core/tension'
 import { VerdictMark } from '../../ui/verdict-mark.tsx'
 import { useBench } from '../../bench/bench-context.ts'
 import styles from '../tension.module.css'
+import { useUnits } from '../../ui/use-units.ts'
 
 /** Whether the belts of a set pull alike, from the newest reading kept of each. */
 export function Matched({ belt }: { readonly belt: SettledBelt }) {
+  const units = useUnits()
   const { settled } = useBench()
   const { tensions, apart, matched } = matchedSet(belt, settled.drive.tensions ?? [])
   return (
@@ -15,7 +17,7 @@ export function Matched({ belt }: { readonly belt: SettledBelt }) {
         <span>
           {tensions.map((tension, i) => (
             <span key={i} className={styles['strand']}>
-              {i === 0 ? 'front' : `belt ${i + 1}`} {tension === null ? 'not read' : `${Math.round(tension)} N`}
+              {i === 0 ? 'front' : `belt ${i + 1}`} {tension === null ? 'not read' : units.force.text(tension)}
             </span>
           ))}
           {matched === null || apart === null

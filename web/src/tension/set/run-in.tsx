@@ -1,4 +1,4 @@
-import { Button, InputNumber } from 'antd'
+import { Button } from 'antd'
 import { useState, type ReactNode } from 'react'
 import type { DriveEdit, RunIn as RunInKept } from '@emery/core/drive'
 import type { SettledBelt } from '@emery/core/path'
@@ -23,11 +23,14 @@ import { VerdictMark } from '../../ui/verdict-mark.tsx'
 import { useBench } from '../../bench/bench-context.ts'
 import { PanelSection } from '../../ui/panel.tsx'
 import styles from './run-in.module.css'
+import { FigureInput } from '../../ui/figure-input.tsx'
+import { useUnits } from '../../ui/use-units.ts'
 
 const ORDER: readonly RunInStep['is'][] = ['to run', 'running', 'run', 'cooling', 'to re-set', 'to check', 'done']
 
 /** Running a belt in that was set by hand: set, run, let cool, re-set, look again after some distance. The drive keeps every moment. */
 export function RunIn({ belt }: { readonly belt: SettledBelt }) {
+  const units = useUnits()
   const { store } = useBench()
   const { id, runIn } = belt.belt
   const edit = (label: string, change: DriveEdit) => store.getState().edit(label, change)
@@ -36,7 +39,7 @@ export function RunIn({ belt }: { readonly belt: SettledBelt }) {
       <PanelSection title="Run-in">
         <p>
           A new belt beds in and loses tension. Run it for {RUN_MINUTES} minutes, let it cool, re-tension it, and check
-          it again after {SECOND_CHECK_KM} km.
+          it again after {units.distance.text(SECOND_CHECK_KM)}.
         </p>
         <Button
           className={styles['begin'] ?? ''}
@@ -60,13 +63,14 @@ const SECOND = 1000
 function Running({ belt, runIn, edit }: RunningProps) {
   const { id } = belt.belt
   const [km, setKm] = useState<number | null>(null)
+  const units = useUnits()
   const ticks = runIn.resetAt === undefined && runIn.startedAt !== undefined
   const now = useNow(ticks ? SECOND : null)
   const step = runInStep(runIn, now)
   const at = ORDER.indexOf(step.is)
   const note = (label: string, moment: RunInMoment, distance?: number) =>
     edit(label, noteRunIn(id, moment, stampNow().at, distance))
-  const wanted = `${Math.round(settingFor(belt.belt, 'run in'))} N`
+  const wanted = units.force.text(settingFor(belt.belt, 'run in'))
   return (
     <PanelSection title="Run-in">
       <ol className={styles['steps']}>
@@ -109,13 +113,14 @@ function Running({ belt, runIn, edit }: RunningProps) {
           {(step.is === 'to re-set' || step.is === 'cooling') && (
             <div className={styles['reset']}>
               <p>Engine off and key out. Measure above, adjust, and save the reading. Then:</p>
-              <InputNumber
-                aria-label="Odometer now, km"
+              <FigureInput
+                label="Odometer now, km"
+                labelled
                 placeholder="distance now"
-                suffix="km"
                 min={0}
+                max={5_000_000}
                 value={km}
-                onChange={setKm}
+                onRead={setKm}
               />
               <Button
                 type={step.is === 'to re-set' ? 'primary' : 'default'}
@@ -130,8 +135,8 @@ function Running({ belt, runIn, edit }: RunningProps) {
           verdict={step.is === 'done' ? 'fine' : step.is === 'to check' ? 'watch' : 'unknown'}
           what={
             step.is === 'to check' && step.atDistance !== null
-              ? `Check again at ${step.atDistance.toLocaleString('en-GB')} km`
-              : `Check again after ${SECOND_CHECK_KM} km (nominal)`
+              ? `Check again at ${units.distance.text(step.atDistance)}`
+              : `Check again after ${units.distance.text(SECOND_CHECK_KM)} (nominal)`
           }
         >
           {step.is === 'to check' && (

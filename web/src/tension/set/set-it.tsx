@@ -1,4 +1,4 @@
-import { InputNumber, Segmented, Select } from 'antd'
+import { Segmented, Select } from 'antd'
 import { useState } from 'react'
 import type { Belt } from '@emery/core/drive'
 import type { SettledBelt } from '@emery/core/path'
@@ -16,6 +16,8 @@ import { FingerOnScale } from './finger-on-scale.tsx'
 import { HandReading, WAY_NAMES, waysFor, type Way } from './hand-reading.tsx'
 import { Matched } from './matched.tsx'
 import { PanelSection } from '../../ui/panel.tsx'
+import { FigureInput } from '../../ui/figure-input.tsx'
+import { useUnits } from '../../ui/use-units.ts'
 
 const AGES: Readonly<Record<BeltAge, string>> = { new: 'New', 'run in': 'After run-in', used: 'Used' }
 
@@ -105,23 +107,18 @@ const SEEN_DEFLECTION = 8
 function Expected({ checked: { age, span, wanted, finger }, belt }: ExpectedProps) {
   const lengths = useLengths()
   const [deflection, setDeflection] = useState(SEEN_DEFLECTION)
+  const units = useUnits()
   const [force, setForce] = useState<number | null>(null)
   const pressed = force ?? finger.force
   return (
     <>
       <p>
-        Needed: <b className="figures">{Math.round(wanted)} N</b> at rest {fromBook(belt.belt, age)}. At the middle of
-        this span that is:
+        Needed: <b className="figures">{units.force.text(wanted)}</b> at rest {fromBook(belt.belt, age)}. At the middle
+        of this span that is:
       </p>
       <ul className={styles['expected']} aria-label="What each tool should show">
         <li>
-          <InputNumber
-            aria-label="Force to press with, N"
-            suffix="N"
-            min={1}
-            value={Math.round(pressed)}
-            onChange={setForce}
-          />
+          <FigureInput label="Force to press with, N" labelled value={pressed} onRead={setForce} />
           <span>
             {force === null ? (finger.tried ? 'of your finger' : 'of a finger (nominal)') : 'of a gauge'} should press
             it in by <b className="figures">{lengths.text(deflectionFor(span, wanted, pressed))}</b>
@@ -139,7 +136,7 @@ function Expected({ checked: { age, span, wanted, finger }, belt }: ExpectedProp
             }}
           />
           <span>
-            it takes <b className="figures">{Math.round(forceFor(span, wanted, deflection))} N</b>
+            it takes <b className="figures">{units.force.text(forceFor(span, wanted, deflection))}</b>
           </span>
         </li>
         <li>

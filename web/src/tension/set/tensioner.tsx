@@ -1,4 +1,4 @@
-import { Button, InputNumber, Slider } from 'antd'
+import { Button, Slider } from 'antd'
 import { useState } from 'react'
 import { scaleLinear, scaleUtc } from 'd3-scale'
 import type { Adjuster } from '@emery/core/adjusters'
@@ -19,6 +19,8 @@ import { useBench } from '../../bench/bench-context.ts'
 import { PanelSection } from '../../ui/panel.tsx'
 import styles from '../tension.module.css'
 import { KeepReading } from './keep-reading.tsx'
+import { FigureInput } from '../../ui/figure-input.tsx'
+import { useUnits } from '../../ui/use-units.ts'
 
 type Arm = Extract<Adjuster, { kind: 'spring-arm' }>
 
@@ -83,7 +85,15 @@ function Pointer({ arm, u, onMove }: PointerProps) {
         </span>
       </p>
       <div className={styles['buttons']}>
-        <InputNumber aria-label="Odometer, km" placeholder="distance" suffix="km" min={0} value={km} onChange={setKm} />
+        <FigureInput
+          label="Odometer, km"
+          labelled
+          placeholder="distance"
+          min={0}
+          max={5_000_000}
+          value={km}
+          onRead={setKm}
+        />
         <KeepReading kept={{ how: 'pointer', adjuster: arm.id, u, ...(km === null ? {} : { distance: km }) }} />
       </div>
     </>
@@ -96,6 +106,7 @@ const SIZE = { width: 376, height: 120, left: 40, right: 10, top: 8, bottom: 22 
 function OverTime({ arm }: { readonly arm: Arm }) {
   const { store, settled } = useBench()
   const readings = pointerReadings(settled.drive.tensions ?? [], arm.id)
+  const units = useUnits()
   if (readings.length === 0) return null
   return (
     <>
@@ -106,7 +117,7 @@ function OverTime({ arm }: { readonly arm: Arm }) {
             <VerdictMark verdict={checkPointer(arm, reading.u)} />
             <span>
               {new Date(reading.at).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' })}
-              {reading.distance === undefined ? '' : `, ${reading.distance.toLocaleString('en-GB')} km`}
+              {reading.distance === undefined ? '' : `, ${units.distance.text(reading.distance)}`}
             </span>
             <b className="figures">{Math.round(100 * reading.u)} %</b>
             <Button
@@ -171,28 +182,18 @@ const SPRING_SAYS = {
 /** A torque wrench on the arm, against what the spring should hold there. */
 function Spring({ arm, u }: { readonly arm: Arm; readonly u: number }) {
   const [torque, setTorque] = useState<number | null>(null)
+  const units = useUnits()
   const check = torque === null ? null : checkSpring(arm, { u, torque })
   return (
     <>
       <p>
         Turn the arm slowly with a torque wrench. At {Math.round(100 * u)} % of its travel it should need{' '}
-        <b className="figures">{springTorque(arm, u).toFixed(1)} N·m</b>; at the slack end{' '}
-        <span className="figures">{springTorque(arm, 0).toFixed(1)}</span>, at its far stop{' '}
-        <span className="figures">{springTorque(arm, 1).toFixed(1)}</span>.
+        <b className="figures">{units.torque.text(springTorque(arm, u))}</b>; at the slack end{' '}
+        <span className="figures">{units.torque.bare(springTorque(arm, 0))}</span>, at its far stop{' '}
+        <span className="figures">{units.torque.bare(springTorque(arm, 1))}</span>.
       </p>
       <div className={`${fields['two'] ?? ''} ${styles['reading'] ?? ''}`}>
-        <label>
-          Torque
-          <InputNumber
-            aria-label="Torque, N·m"
-            suffix="N·m"
-            min={0}
-            max={1000}
-            step={0.5}
-            value={torque}
-            onChange={setTorque}
-          />
-        </label>
+        <FigureInput label="Torque, N·m" min={0} max={1000} value={torque} onRead={setTorque} />
       </div>
       {check !== null && torque !== null && (
         <div className={styles['answer']} role="status">
