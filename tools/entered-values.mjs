@@ -146,7 +146,7 @@ export const ENTERED = [
   ['survey.distances[].to', field('To', 'web/src/measure/places-panel.tsx')],
   ['survey.distances[].kind', field('Measured', 'web/src/measure/places-panel.tsx')],
   ['survey.distances[].value', field('Distance', 'web/src/measure/places-panel.tsx')],
-  ['survey.distances[].sigma', because('Follows from the tool that was used.')],
+  ['survey.distances[].sigma', field('Read', 'web/src/measure/places-panel.tsx')],
   ['survey.sides[].*', field('Which side?', 'web/src/measure/places-panel.tsx')],
   ['survey.upright.*', field('Position', 'web/src/measure/upright.tsx')],
 ]

@@ -8,6 +8,8 @@ import { mustCheck } from '../testing/vectors.ts'
 import {
   addDistance,
   answerSide,
+  closenessOf,
+  distanceRefusal,
   outlierSentence,
   photoOfDrive,
   photoRefusal,
@@ -15,6 +17,8 @@ import {
   placeShaftByDistances,
   questionSentence,
   removeDistance,
+  removeSide,
+  setCloseness,
   setUpright,
   surveyDrive,
 } from './drive-survey.ts'
@@ -107,6 +111,53 @@ describe('places follow from distances as they are taken', () => {
     const outliers = survey?.residuals.filter(({ outlier }) => outlier) ?? []
     expect(outliers.map((each) => outlierSentence(each, name, (mm) => `${mm.toFixed(0)} mm`))).toEqual([
       'Crank to Fan reads 9 mm longer than the other readings. Measure it again, or delete it.',
+    ])
+  })
+
+  test('an answer is changed where it was given, or taken back and asked again', () => {
+    const left = square(
+      ...all,
+      onTheRight,
+      answerSide({ from: 'crank', to: 'fan', of: 'alternator', side: 'left' }, stamp),
+    )
+    expect(left.survey?.sides).toHaveLength(1)
+    expect(place(left, 'alternator')).toEqual([-300, 300])
+    const back = square(...all, onTheRight, removeSide(0, stamp))
+    expect(back.survey?.sides).toEqual([])
+    expect(surveyDrive(back)?.questions).toHaveLength(1)
+  })
+
+  test('a distance that was read loosely gives way to the others', () => {
+    // Not far enough off to be put aside as a blunder.
+    const wrong = far('crank', 'fan', 302)
+    const at = (...edits: readonly DriveEdit[]) => {
+      const drive = square(...all, onTheRight, wrong, ...edits)
+      return drive.shafts[1]?.y ?? NaN
+    }
+    const id = square(...all, wrong).survey?.distances.at(-1)?.id ?? ''
+    const [tape, loose] = [at(), at(setCloseness(id, 'loose', stamp))]
+    expect(Math.abs(loose - 300)).toBeLessThan(Math.abs(tape - 300) / 2)
+    const kept = square(...all, wrong, setCloseness(id, 'loose', stamp)).survey?.distances.at(-1)
+    expect(kept === undefined ? '' : closenessOf(kept)).toBe('loose')
+    expect(square(...all, wrong, setCloseness(id, 'loose', stamp), setCloseness(id, 'tape', stamp)).survey).toEqual(
+      square(...all, wrong).survey,
+    )
+  })
+
+  test('a distance that cannot be is refused in a sentence', () => {
+    const drive = square((draft) =>
+      Object.assign(draft.shafts[1] as object, { x: 0, y: 300, placed: { how: 'typed', ...stamp } }),
+    )
+    const refused = (kind: 'centre' | 'outside' | 'gap', value: number) =>
+      distanceRefusal(drive, { from: 'crank.1', to: 'fan.1', kind, value }, (mm) => `${mm} mm`)
+    expect(refused('centre', 0)).toMatch(/above zero/)
+    expect(refused('outside', 90)).toMatch(/more than 100 mm/)
+    // Both are placed 300 mm apart, with rims of 100 mm: the gap is 200.
+    expect(refused('gap', 900)).toMatch(/it is 200 mm/)
+    expect([refused('gap', 204), refused('outside', 401), refused('centre', 299)]).toEqual([
+      undefined,
+      undefined,
+      undefined,
     ])
   })
 

@@ -2,8 +2,9 @@
 import type { CheckedDrive } from '../drive/drive.ts'
 import type { DriveDraft, DriveEdit, Stamp } from '../drive/edits.ts'
 import { putShaft } from '../drive/edits-parts.ts'
-import type { DistanceReading } from '../drive/survey.ts'
-import { TAPE_SIGMA_MM } from '../drive/nominal.ts'
+import { withFact } from '../drive/edits-facts.ts'
+import type { DistanceReading, SideAnswer } from '../drive/survey.ts'
+import { CALIPER_SIGMA_MM, LOOSE_SIGMA_MM, TAPE_SIGMA_MM } from '../drive/nominal.ts'
 import { degrees } from '../numerics/vectors.ts'
 import { metalRadii } from '../path/drive-parts.ts'
 import { listed } from '../solution/part-names.ts'
@@ -131,10 +132,79 @@ export function answerSide(answer: MirrorAnswer, stamp: Stamp): DriveEdit {
     if (draft.survey === undefined) return
     const pulley = (shaft: string) => draft.pulleys.find((each) => each.shaft === shaft)?.id ?? shaft
     const [from, to, of] = [pulley(answer.from), pulley(answer.to), pulley(answer.of)]
-    draft.survey.sides = [...draft.survey.sides.filter((side) => side.of !== of), { from, to, of, side: answer.side }]
+    const same = ({ from: a, to: b, of: c }: SideAnswer) => a === from && b === to && c === of
+    draft.survey.sides = [...draft.survey.sides.filter((side) => !same(side)), { from, to, of, side: answer.side }]
     placeByDistances(stamp)(draft)
   }
 }
+
+/** Takes an answer back, in ids of pulleys as it is kept; the question is asked again where it is still open. */
+export function removeSide(at: number, stamp: Stamp): DriveEdit {
+  return (draft) => {
+    if (draft.survey === undefined) return
+    draft.survey.sides = draft.survey.sides.filter((_, i) => i !== at)
+    placeByDistances(stamp)(draft)
+  }
+}
+
+/** How closely a distance can have been read: with a tape where nothing is said. */
+export const CLOSENESS = ['tape', 'caliper', 'loose'] as const
+export type Closeness = (typeof CLOSENESS)[number]
+
+const CLOSENESS_SIGMA: Readonly<Record<Closeness, Mm>> = {
+  tape: TAPE_SIGMA_MM,
+  caliper: CALIPER_SIGMA_MM,
+  loose: LOOSE_SIGMA_MM,
+}
+
+/** How closely a kept distance was read; the nearest of the three for one whose spread came from elsewhere. */
+export function closenessOf({ sigma = TAPE_SIGMA_MM }: Pick<DistanceReading, 'sigma'>): Closeness {
+  const off = (closeness: Closeness) => Math.abs(Math.log(CLOSENESS_SIGMA[closeness] / sigma))
+  return CLOSENESS.reduce((best, each) => (off(each) < off(best) ? each : best))
+}
+
+export function closenessSigma(closeness: Closeness): Mm {
+  return CLOSENESS_SIGMA[closeness]
+}
+
+/** Says how closely a distance was read, and places what follows from it anew. */
+export function setCloseness(distanceId: string, closeness: Closeness, stamp: Stamp): DriveEdit {
+  return (draft) => {
+    if (draft.survey === undefined) return
+    draft.survey.distances = draft.survey.distances.map((each) =>
+      each.id === distanceId ? withFact(each, 'sigma', closeness === 'tape' ? null : CLOSENESS_SIGMA[closeness]) : each,
+    )
+    placeByDistances(stamp)(draft)
+  }
+}
+
+/** Why a distance cannot be, as the end of a sentence; undefined where it can. */
+export function distanceRefusal(
+  drive: CheckedDrive,
+  { from, to, kind, value }: Pick<DistanceReading, 'from' | 'to' | 'kind' | 'value'>,
+  lengthText: (mm: Mm) => string,
+): string | undefined {
+  const metal = metalRadii(drive)
+  const [a, b] = [metal.get(from), metal.get(to)]
+  if (kind !== 'gap' && value <= 0) return 'must be above zero'
+  if (a === undefined || b === undefined) return undefined
+  if (kind === 'outside' && value <= a + b)
+    return `cannot be: over both rims it is more than ${lengthText(a + b)}, half of both pulleys`
+  const shaftOf = (pulley: string) =>
+    drive.shafts.find(({ id }) => id === drive.pulleys.find((each) => each.id === pulley)?.shaft)
+  const [one, other] = [shaftOf(from), shaftOf(to)]
+  const centres = centreDistance(kind, value, a, b)
+  // Where both stand by other means a distance can only be checked.
+  if (one === undefined || other === undefined || centres === undefined || !isHeld(one) || !isHeld(other))
+    return undefined
+  const known = Math.hypot((one.x ?? 0) - (other.x ?? 0), (one.y ?? 0) - (other.y ?? 0))
+  return Math.abs(centres - known) > FAR_OFF_SHARE * known
+    ? `cannot be: as both are placed it is ${lengthText(Math.max(0, value + known - centres))}`
+    : undefined
+}
+
+/** Share by which a distance may miss two places that are known before it is taken for a slip. */
+const FAR_OFF_SHARE = 0.5
 
 /** Says which way one shaft lies from another, degrees counter-clockwise from the right; the whole is turned. */
 export function setUpright(from: string, to: string, direction: number, stamp: Stamp): DriveEdit {

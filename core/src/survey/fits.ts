@@ -10,10 +10,23 @@ export interface Effort {
   readonly fitted: number
 }
 
-/** Enough for every mirror image of six pulleys with two readings each. */
-export const THOROUGH: Effort = { beam: 64, fitted: 12 }
+/** Enough where readings to spare tell most mirror images apart. */
+const THOROUGH: Effort = { beam: 64, fitted: 12 }
+/** Where hardly a reading is to spare every pulley may have two places: enough for every mirror image of eight pulleys with two readings each. */
+const EVERY_IMAGE: Effort = { beam: 256, fitted: 64 }
+/** With no more readings to spare than these each image is followed. */
+const FEW_SPARE = 3
 /** While readings are left out in turn. */
 export const IN_TRIAL: Effort = { beam: 32, fitted: 4 }
+
+/** How much to follow for so many readings between so many pulleys. */
+export function effortFor(links: readonly Link[], anchors: Layout): Effort {
+  const free = new Set(links.flatMap(({ from, to }) => [from, to]).filter((i) => anchors[i] === undefined))
+  const given = anchors.filter((place) => place !== undefined).length
+  // Turning and shifting the whole is no freedom of the layout.
+  const unknowns = 2 * free.size - (given === 0 ? 3 : given === 1 ? 1 : 0)
+  return links.length - unknowns <= FEW_SPARE ? EVERY_IMAGE : THOROUGH
+}
 
 export interface FittedLayout {
   readonly places: Layout

@@ -2,6 +2,13 @@
 export {
   addDistance,
   answerSide,
+  CLOSENESS,
+  type Closeness,
+  closenessOf,
+  closenessSigma,
+  distanceRefusal,
+  removeSide,
+  setCloseness,
   type DriveSurvey,
   outlierSentence,
   photoOfDrive,

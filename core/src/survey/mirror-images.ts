@@ -26,7 +26,6 @@ export function mirrorQuestions(
   fits: readonly FittedLayout[],
   anchors: Layout,
   input: SurveyInput,
-  index: ReadonlyMap<string, number>,
 ): MirrorQuestion[] {
   const best = fits[0]
   if (best === undefined) return []
@@ -38,8 +37,10 @@ export function mirrorQuestions(
     if (question === undefined || asked.has(question.of)) continue
     asked.set(question.of, { from: id(question.from), to: id(question.to), of: id(question.of) })
   }
-  const answered = (input.sides ?? []).map(({ of }) => index.get(of))
-  return [...asked].flatMap(([of, question]) => (answered.includes(of) ? [] : [question]))
+  // A pulley may have to be asked about again, from another line; never the same question twice.
+  const isAnswered = (question: MirrorQuestion) =>
+    (input.sides ?? []).some(({ from, to, of }) => from === question.from && to === question.to && of === question.of)
+  return [...asked.values()].filter((question) => !isAnswered(question))
 }
 
 /** The first pulley that lies on the other side of a line between two earlier ones, the line as long as can be had. */

@@ -43,7 +43,7 @@ export interface SurveyedPulley {
   readonly id: string
   readonly x: number
   readonly y: number
-  /** Standard deviation of each coordinate, mm; 0 for a pulley that was given. */
+  /** Standard deviation of each coordinate, mm, larger where the readings disagree; 0 for a pulley that was given. */
   readonly sigma: number
 }
 

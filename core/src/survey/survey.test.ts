@@ -99,6 +99,23 @@ describe('what the readings cannot say is said', () => {
     expect(questions.map(({ of }) => of)).toContain('e')
   })
 
+  test('readings that disagree make the places less certain, those that agree no more certain than the tape', () => {
+    const cross = (more: number): SurveyInput => ({
+      pulleys: ['a', 'b', 'c', 'd'].map((id) => pulley(id)),
+      distances: [
+        centre('a', 'b', 300),
+        centre('b', 'c', 300),
+        centre('c', 'd', 300),
+        centre('d', 'a', 300),
+        centre('a', 'c', 300 * Math.SQRT2 + more),
+        centre('b', 'd', 300 * Math.SQRT2),
+      ],
+    })
+    const sigma = (more: number) => placeOf(cross(more), 'c')?.sigma ?? NaN
+    expect(sigma(4)).toBeGreaterThan(1.5 * sigma(0))
+    expect(sigma(0.2)).toBeCloseTo(sigma(0), 2)
+  })
+
   test('readings that cannot be a triangle come as near as they can and show it', () => {
     const { residuals, undetermined } = surveyPlaces({
       pulleys: ['a', 'b', 'c'].map((id) => pulley(id)),

@@ -2,7 +2,7 @@ import { TAPE_SIGMA_MM } from '../drive/nominal.ts'
 import { distance } from '../numerics/vectors.ts'
 import type { Mm } from '../units/quantity.ts'
 import { centreDistance } from './centre-distance.ts'
-import { bestFits, fitLayout, IN_TRIAL, THOROUGH, type FittedLayout } from './fits.ts'
+import { bestFits, effortFor, fitLayout, IN_TRIAL, type Effort, type FittedLayout } from './fits.ts'
 import { inFrame } from './frame.ts'
 import type { Layout, Link } from './layouts.ts'
 import { answersHold, mirrorQuestions } from './mirror-images.ts'
@@ -27,13 +27,13 @@ export function surveyPlaces(input: SurveyInput): SurveyResult {
   const anchors = pulleys.map(({ x, y }) => (x === undefined || y === undefined ? undefined : { x, y }))
   const used = links.flatMap((link, i) => (link === undefined ? [] : [i]))
   const out = new Set<number>()
-  const fitUsing = (left: ReadonlySet<number>, effort = THOROUGH) =>
-    bestFits(
-      pulleys.length,
-      used.filter((i) => !left.has(i)).map((i) => links[i] as Link),
-      anchors,
-      { effort, allowed: (layout) => answersHold(layout, input.sides ?? [], index) },
-    )
+  const fitUsing = (left: ReadonlySet<number>, effort?: Effort) => {
+    const within = used.filter((i) => !left.has(i)).map((i) => links[i] as Link)
+    return bestFits(pulleys.length, within, anchors, {
+      effort: effort ?? effortFor(within, anchors),
+      allowed: (layout) => answersHold(layout, input.sides ?? [], index),
+    })
+  }
   let fits = fitUsing(out)
   for (;;) {
     const within = used.filter((i) => !out.has(i))
@@ -116,18 +116,21 @@ function described(input: SurveyInput, { links, out, anchors, fits, index }: Sur
   const kept = links.filter((link, i): link is Link => link !== undefined && !out.has(i))
   const best = fits[0]?.places ?? anchors
   const { sigmas, free } = spreads(best, kept, anchors)
+  // Readings that disagree by more than they should were read less closely than was said.
+  const { cost = 0, spare = 0 } = fits[0] ?? {}
+  const scale = spare > 0 ? Math.max(1, Math.sqrt(cost / spare)) : 1
   const held = best.map((place, i) => (free.has(i) ? undefined : place))
   const framed = inFrame(held, input, anchors, index)
   return {
     pulleys: pulleys.flatMap(({ id }, i) => {
       const place = framed[i]
-      return place === undefined ? [] : [{ id, x: place.x, y: place.y, sigma: sigmas[i] ?? 0 }]
+      return place === undefined ? [] : [{ id, x: place.x, y: place.y, sigma: scale * (sigmas[i] ?? 0) }]
     }),
     residuals: distances.map(({ from, to }, i) => {
       const link = links[i]
       return { from, to, residual: link === undefined ? null : missIn(best, link), outlier: out.has(i) }
     }),
     undetermined: pulleys.flatMap(({ id }, i) => (framed[i] === undefined ? [id] : [])),
-    questions: mirrorQuestions(held, fits, anchors, input, index),
+    questions: mirrorQuestions(held, fits, anchors, input),
   }
 }

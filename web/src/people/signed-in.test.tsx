@@ -20,7 +20,7 @@ let server: FakeServer
 beforeEach(() => {
   server = new FakeServer()
   server.install()
-  usePreferences.setState({ person: '' })
+  usePreferences.setState({ person: '', shown: KEPT_UNITS })
 })
 afterEach(cleanup)
 
@@ -63,7 +63,6 @@ test('units are chosen beside the name, each for itself, and kept on this machin
   await userEvent.click(screen.getByText('miles'))
   expect(usePreferences.getState().shown).toEqual({ force: 'kgf', torque: 'N·m', distance: 'miles' })
   expect(localStorage.getItem('emery.preferences')).toContain('kgf')
-  usePreferences.setState({ shown: KEPT_UNITS })
 })
 
 test('a wrong passphrase is said, the right one lets in', async () => {

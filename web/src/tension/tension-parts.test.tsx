@@ -145,7 +145,7 @@ function Following({ store, children }: { readonly store: BenchStore; readonly c
 }
 
 function showSet(drive: CheckedDrive, i = 0) {
-  usePreferences.setState({ units: 'mm', person: 'Wren', fingers: {} })
+  usePreferences.setState({ units: 'mm', person: 'Wren', fingers: {}, shown: KEPT_UNITS })
   const store = createBenchStore(drive)
   render(
     <AntApp>
@@ -222,7 +222,6 @@ describe('setting by hand', () => {
     await userEvent.clear(field('Reading, lbf'))
     await userEvent.type(field('Reading, lbf'), '300 N')
     expect(screen.getByText('300 N = 67.4 lbf')).toBeTruthy()
-    usePreferences.setState({ shown: KEPT_UNITS })
   })
 
   test('a twist says which way, keeps no setting, and is kept', async () => {
