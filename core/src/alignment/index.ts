@@ -13,6 +13,7 @@ export {
   type LineWay,
   referenceOf,
   strikeLines,
+  retakeLine,
   takeLine,
   wayRead,
 } from './line-readings.ts'

@@ -189,6 +189,17 @@ export function takeLine(beltId: string, reading: AlignmentReading): DriveEdit {
   }
 }
 
+/** Keeps a reading in the place of what was read of that pulley in the same way, the engine standing or revving as now. */
+export function retakeLine(beltId: string, reading: AlignmentReading): DriveEdit {
+  const during = (of: AlignmentReading) => (isAlong(of) ? (of.while ?? 'standing') : null)
+  return (draft) => {
+    draft.alignment = (draft.alignment ?? []).filter(
+      (each) => each.pulley !== reading.pulley || each.how !== reading.how || during(each) !== during(reading),
+    )
+    takeLine(beltId, reading)(draft)
+  }
+}
+
 /** Deletes what was read of one pulley, or what was read along its shaft while the engine stood or revved, to read it again. */
 export function strikeLines(beltId: string, pulley: string, during?: ReadWhile): DriveEdit {
   return (draft) => {

@@ -121,6 +121,10 @@ describe('alignment', () => {
     await read('Power steering pump', '45')
     await userEvent.click(screen.getByRole('button', { name: '1.14 mm was meant' }))
     expect(store.getState().drive.alignment?.at(-1)).toMatchObject({ pulley: 'ps.1', value: expect.closeTo(1.143, 9) })
+    // Typed over, it is replaced; read once more, it stands beside the first.
+    await read('Power steering pump', '1.2')
+    expect(store.getState().drive.alignment).toHaveLength(2)
+    await userEvent.click(screen.getByRole('button', { name: 'Read Power steering pump once more' }))
     await read('Power steering pump', '1.1')
     expect(screen.getByText(/2 readings/)).toBeTruthy()
     await userEvent.click(screen.getByRole('button', { name: 'Delete the readings of Power steering pump' }))

@@ -137,9 +137,9 @@ function Fields({ what, apart: rim, onTake }: FieldsProps) {
   return (
     <>
       <div className={fields['three']}>
-        <ReadingField label={words.first} value={first} onRead={set(setFirst)} />
-        <ReadingField label={words.second} value={second} onRead={set(setSecond)} />
-        {what !== 'margin' && <ReadingField label="Apart" value={apart} onRead={set(setApart)} />}
+        <ReadingField label={words.first} value={first} live mayBeEmpty onRead={set(setFirst)} />
+        <ReadingField label={words.second} value={second} live mayBeEmpty onRead={set(setSecond)} />
+        {what !== 'margin' && <ReadingField label="Apart" value={apart} live mayBeEmpty onRead={set(setApart)} />}
       </div>
       {what === 'margin' && <p className="soft">Enter a minus where the belt hangs over the edge.</p>}
       {refusal !== null && <p role="alert">{refusal}</p>}

@@ -62,8 +62,8 @@ export function LaserTarget({ beltId, pulley, name, onRead }: LaserTargetProps) 
           is the first rib, the scale is in millimetres. Read where the line crosses each edge.
         </p>
         <div className={styles['marks']}>
-          <ReadingField label="Near edge" scale="mm" value={near} onRead={(mm) => taken(setNear, mm)} />
-          <ReadingField label="Far edge" scale="mm" value={far} onRead={(mm) => taken(setFar, mm)} />
+          <ReadingField label="Near edge" scale="mm" value={near} live onRead={(mm) => taken(setNear, mm)} />
+          <ReadingField label="Far edge" scale="mm" value={far} live onRead={(mm) => taken(setFar, mm)} />
         </div>
         {refusal !== null && <p role="alert">{refusal}</p>}
       </Modal>

@@ -8,6 +8,7 @@ import {
   linesRead,
   straightedgeTo,
   strikeLines,
+  retakeLine,
   takeLine,
   wayRead,
   type AlongReading,
@@ -125,6 +126,8 @@ function Row({ beltId, read, way, during, reference }: RowProps) {
   const { store, settled } = useBench()
   const lengths = useLengths()
   const [doubted, setDoubted] = useState<{ readonly reading: AlongReading; readonly doubt: LineQuestion } | null>(null)
+  /** The next reading stands beside those there are; else what is typed over a reading replaces it. */
+  const [again, setAgain] = useState(false)
   const { pulley } = read
   const { offset, scatter, readings } = during === 'standing' ? read : read.revving
   const name = pulleyName(settled.drive, pulley)
@@ -132,7 +135,10 @@ function Row({ beltId, read, way, during, reference }: RowProps) {
   const value = wayRead(settled.drive, pulley, way, during)
   const take = (reading: AlongReading): EditResult => {
     setDoubted(null)
-    return store.getState().edit('add an alignment reading', takeLine(beltId, reading))
+    setAgain(false)
+    return again
+      ? store.getState().edit('add an alignment reading', takeLine(beltId, reading))
+      : store.getState().edit('read the alignment', retakeLine(beltId, reading))
   }
   const onRead = (how: Unstamped): EditResult => {
     const reading: AlongReading = {
@@ -160,7 +166,8 @@ function Row({ beltId, read, way, during, reference }: RowProps) {
       ) : (
         <ReadingField
           label={label}
-          value={value?.value ?? null}
+          value={again ? null : (value?.value ?? null)}
+          placeholder={again ? 'read it once more' : ''}
           onRead={(mm) => (mm === null ? EDIT_TAKEN : onRead({ how: way, value: mm }))}
         />
       )}
@@ -183,6 +190,16 @@ function Row({ beltId, read, way, during, reference }: RowProps) {
             name={name}
             onRead={(near, far) => onRead({ how: 'laser', near, far })}
           />
+        )}
+        {readings > 0 && (
+          <Button
+            type="text"
+            aria-pressed={again}
+            aria-label={`Read ${name} once more`}
+            onClick={() => setAgain(!again)}
+          >
+            Once more
+          </Button>
         )}
         {readings > 0 && (
           <Button

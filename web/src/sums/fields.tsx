@@ -17,6 +17,7 @@ export function LengthField({ label, value, onRead }: LengthFieldProps) {
       label={label}
       value={value}
       mayBeEmpty
+      live
       onRead={(mm) => {
         if (mm !== null && !(mm >= 0)) return { ok: false, message: 'must not be negative' }
         onRead(mm)

@@ -18,7 +18,10 @@ import { SetAndCheck } from './set/set-and-check.tsx'
 import { useTension } from '../bench/use-tension.ts'
 
 jest.setTimeout(30_000)
-afterEach(cleanup)
+afterEach(() => {
+  cleanup()
+  usePreferences.setState({ shown: KEPT_UNITS })
+})
 
 /** The panel of one belt of a drive, as the Tension step has it. */
 function RunningOf({ id }: { readonly id: string }) {
@@ -145,7 +148,7 @@ function Following({ store, children }: { readonly store: BenchStore; readonly c
 }
 
 function showSet(drive: CheckedDrive, i = 0) {
-  usePreferences.setState({ units: 'mm', person: 'Wren', fingers: {}, shown: KEPT_UNITS })
+  usePreferences.setState({ units: 'mm', person: 'Wren', fingers: {} })
   const store = createBenchStore(drive)
   render(
     <AntApp>

@@ -11,6 +11,8 @@ interface ReadingFieldProps {
   /** Takes a new reading; an empty field gives null where `mayBeEmpty`. A refusal comes back as a sentence's end, or a whole one. */
   readonly onRead: (value: Mm | null) => EditResult
   readonly mayBeEmpty?: boolean
+  /** Taken while it is typed too, so that nothing waits for the field to be left; for what keeps nothing in a drive. */
+  readonly live?: boolean
   /** What stands there nobody has read: grey, and Enter confirms it as it is. */
   readonly assumed?: boolean
   readonly placeholder?: string
@@ -28,6 +30,7 @@ export function ReadingField({
   onRead,
   mayBeEmpty = false,
   assumed = false,
+  live = false,
   placeholder,
   scale,
 }: ReadingFieldProps) {
@@ -86,8 +89,12 @@ export function ReadingField({
         aria-describedby={`${id}-note`}
         autoComplete="off"
         onChange={(event) => {
-          setDraft(event.target.value)
+          const text = event.target.value
+          setDraft(text)
           setRefusal(null)
+          const now = live ? parseLength(text, lengths.style) : null
+          if (now?.ok === true) onRead(now.mm)
+          else if (live && mayBeEmpty) onRead(null)
         }}
         onFocus={(event) => event.target.select()}
         onBlur={take}

@@ -99,6 +99,7 @@ function Pressed({ tool, ...props }: HandReadingProps & { readonly tool: 'finger
           label="Deflection"
           value={deflection}
           mayBeEmpty
+          live
           onRead={(mm) => {
             setDeflection(mm)
             return { ok: true }
