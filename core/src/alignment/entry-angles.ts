@@ -6,7 +6,7 @@ import type { Pulley } from '../drive/pulley.ts'
 import { degrees, radians, type Point } from '../numerics/vectors.ts'
 import { beltLine, spansOf } from '../path/clearance.ts'
 import type { SettledBelt } from '../path/settle.ts'
-import type { SectionFamily } from '../sections/sections.ts'
+import { sectionFigures, type Section, type SectionFamily } from '../sections/sections.ts'
 import type { Mm } from '../units/quantity.ts'
 
 export interface SpanLine {
@@ -100,4 +100,14 @@ export function angleShare({ face }: Pick<Pulley, 'face'>): number {
 export function verdictOfAngles(family: SectionFamily, counted: number): Verdict {
   const { fine, watch } = ENTRY_LIMITS[family]
   return counted <= fine ? 'fine' : counted <= watch ? 'watch' : 'act'
+}
+
+/** The entry angle that an offset alone makes over one span, both pulleys standing square, degrees, and what it comes to. */
+export function angleOverSpan(
+  section: Section,
+  offset: Mm,
+  span: Mm,
+): { readonly angle: number; readonly verdict: Verdict } {
+  const angle = degrees(Math.atan2(Math.abs(offset), span))
+  return { angle, verdict: verdictOfAngles(sectionFigures(section).family, angle) }
 }

@@ -1,5 +1,5 @@
 /** What the other packages may take from here. */
-export { isLineKnown, worseAngle } from './entry-angles.ts'
+export { angleOverSpan, isLineKnown, worseAngle } from './entry-angles.ts'
 export { ENTRY_LIMITS, OUT_MM, USUAL_MOVES } from './nominal.ts'
 export { type AlignmentMove, fixPlan, type FixPlan, linesAfter, type LinesOfBelt, spanLines } from './fix-plan.ts'
 export {

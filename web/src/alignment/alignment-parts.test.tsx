@@ -79,6 +79,24 @@ describe('alignment', () => {
     expect(alignmentWork.plan(store.getState().drive)).toEqual(plan)
   })
 
+  test('before anything is placed who is out is told, and over a span that is typed what it does', async () => {
+    const bare = changed(ketch, (d) => {
+      for (const shaft of d.shafts) if (shaft.kind !== 'crank') Object.assign(shaft, { x: null, y: null })
+      for (const pulley of d.pulleys) delete pulley.z
+      d.adjusters = []
+      for (const belt of d.belts) belt.adjuster = null
+    })
+    show(bare)
+    const result = screen.getByRole('region', { name: 'Alignment' })
+    expect(result.textContent).toContain('Nothing read yet')
+    await read('Crank, the reference', '40')
+    await read('Power steering pump', '44')
+    expect(result.textContent).toContain('Power steering pump is 4.00 mm too far back')
+    // atan(4 / 150) = 1.53°, beyond the 1.5° of a multi-rib belt.
+    await read('Shorter span of Power steering pump', '150')
+    expect(result.textContent).toMatch(/1\.53°.*chirps/)
+  })
+
   test('a belt one groove off is asked about before anything is pressed', async () => {
     const store = show(ketch)
     await read('Crank, the reference', '41.2')

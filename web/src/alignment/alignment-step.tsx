@@ -1,4 +1,3 @@
-import { Link } from 'react-router'
 import { Segmented } from 'antd'
 import { lazy, Suspense } from 'react'
 import { useBench, useBenchState } from '../bench/bench-context.ts'
@@ -12,6 +11,7 @@ import { LineReadings } from './line-readings.tsx'
 import { LineResult } from './line-result.tsx'
 import { LineSigns } from './line-signs.tsx'
 import { MovesEditor } from './moves-editor.tsx'
+import { OffsetsOnly } from './offsets-only.tsx'
 import { PanelSection } from '../ui/panel.tsx'
 
 const SetsView = lazy(async () => ({ default: (await import('./belt-line-parts/sets-view.tsx')).SetsView }))
@@ -23,11 +23,12 @@ export function AlignmentStep() {
   return (
     <BeltOrWhy
       what="Pulley alignment"
-      instead={
-        <p>
-          Who is out and by how much, from straightedge readings alone: <Link to="/sums">Sums</Link>.
-        </p>
-      }
+      instead={(belt) => (
+        <>
+          <OffsetsOnly key={`offsets ${belt.belt.id}`} belt={belt} />
+          <LineReadings key={`readings ${belt.belt.id}`} beltId={belt.belt.id} />
+        </>
+      )}
     >
       {(belt) => (
         <>

@@ -13,6 +13,7 @@ import { changed, demoDrive } from '../testing/drives.ts'
 import { BenchContext, useBench } from '../bench/bench-context.ts'
 import { SettingLayer } from '../bench/drawing/setting-layer.tsx'
 import { createBenchStore, type BenchStore } from '../bench/store/bench-store.ts'
+import { TensionStep } from './tension-step.tsx'
 import { Running } from './running.tsx'
 import { SetAndCheck } from './set/set-and-check.tsx'
 import { useTension } from '../bench/use-tension.ts'
@@ -50,6 +51,24 @@ function show(drive: CheckedDrive, element: React.ReactElement) {
 }
 
 const fenland = demoDrive('fenland-vee')
+
+test('a span that is typed is tensioned by hand before anything is placed', async () => {
+  const bare = changed(fenland, (d) => {
+    for (const shaft of d.shafts) if (shaft.kind !== 'crank') Object.assign(shaft, { x: null, y: null })
+  })
+  const store = show(bare, <TensionStep />)
+  const type = async (label: string, text: string) => userEvent.type(screen.getByLabelText(label), text)
+  await type('Span', '300')
+  await userEvent.clear(screen.getByLabelText('Pressed with, N'))
+  await type('Pressed with, N', '60')
+  await type('Deflection', '12')
+  // Without stretch F·s / (4·q) = 375 N; the belt's own stretch takes some of that off.
+  const said = screen.getByRole('status', { name: 'Tension of the span' }).textContent
+  expect(Number(/(\d+) N/.exec(said)?.[1])).toBeGreaterThan(250)
+  expect(Number(/(\d+) N/.exec(said)?.[1])).toBeLessThan(375)
+  await userEvent.click(screen.getByRole('button', { name: /as its setting$/ }))
+  expect(store.getState().drive.belts[0]?.installTension).toBe(Number(/(\d+) N/.exec(said)?.[1]))
+})
 
 describe('a reserve', () => {
   test.each([

@@ -1,4 +1,3 @@
-import { Link } from 'react-router'
 import { Segmented } from 'antd'
 import { lazy, Suspense } from 'react'
 import type { SettledBelt } from '@emery/core/path'
@@ -9,6 +8,7 @@ import { PanelSection } from '../ui/panel.tsx'
 import type { TensionInHand } from '../bench/store/bench-store.ts'
 import { GripMapOf } from './grip-map.tsx'
 import { Running } from './running.tsx'
+import { SpanByHand } from './span-by-hand.tsx'
 import { useTension } from '../bench/use-tension.ts'
 
 const SetAndCheck = lazy(async () => ({ default: (await import('./set/set-and-check.tsx')).SetAndCheck }))
@@ -16,14 +16,7 @@ const SetAndCheck = lazy(async () => ({ default: (await import('./set/set-and-ch
 /** How tight each belt runs and what slips first; how to set it by hand and what a reading means. */
 export function TensionStep() {
   return (
-    <BeltOrWhy
-      what="Belt tension"
-      instead={
-        <p>
-          One span by itself, by finger, gauge or pluck: <Link to="/sums">Sums</Link>.
-        </p>
-      }
-    >
+    <BeltOrWhy what="Belt tension" instead={(belt) => <SpanByHand key={belt.belt.id} belt={belt} />}>
       {(belt) => <OfBelt belt={belt} />}
     </BeltOrWhy>
   )

@@ -10,8 +10,8 @@ interface BeltOrWhyProps {
   /** What follows once the belt has a path: the subject of a sentence. */
   readonly what: string
   readonly children: (belt: SettledBelt) => ReactNode
-  /** What can be had without a path. */
-  readonly instead?: ReactNode
+  /** What can be had without a path; the belt is one of which it is known at least which pulleys it runs on. */
+  readonly instead?: (belt: SettledBelt) => ReactNode
 }
 
 /** What a step says of the belt in hand, once it has a path; until then, what is missing. */
@@ -28,8 +28,8 @@ export function BeltOrWhy({ what, children, instead }: BeltOrWhyProps) {
             ? 'This drive has no belt yet.'
             : `${what} is not known yet. ${missingWords(belt, drive)}`}
         </p>
-        {instead}
       </PanelSection>
+      {belt !== undefined && belt.pulleys.length >= 2 && instead?.(belt)}
     </>
   )
 }

@@ -1,0 +1,64 @@
+import { useState } from 'react'
+import { angleOverSpan, linesRead, OUT_MM } from '@emery/core/alignment'
+import type { SettledBelt } from '@emery/core/path'
+import type { Mm } from '@emery/core/units'
+import { useBench } from '../bench/bench-context.ts'
+import { PanelSection } from '../ui/panel.tsx'
+import { pulleyName } from '../ui/pulley-name.ts'
+import { ReadingField } from '../ui/reading-field.tsx'
+import { useLengths } from '../ui/use-lengths.ts'
+import { VerdictMark } from '../ui/verdict-mark.tsx'
+import { ALIGNMENT_DOES } from './alignment-words.ts'
+import styles from './alignment.module.css'
+
+/** Who is out and by how much, of a belt whose spans are not known; and what it comes to over one span that is typed. */
+export function OffsetsOnly({ belt }: { readonly belt: SettledBelt }) {
+  const { settled } = useBench()
+  const lengths = useLengths()
+  const [span, setSpan] = useState<Mm | null>(null)
+  const [reference, ...others] = linesRead(settled.drive, belt.belt.id)
+  const read = others.flatMap(({ pulley, offset }) => (offset === null ? [] : [{ pulley, offset }]))
+  if (reference === undefined) return null
+  const furthest = read.toSorted((a, b) => Math.abs(b.offset) - Math.abs(a.offset))[0]
+  const nameOf = (id: string) => pulleyName(settled.drive, id)
+  const isOut = furthest !== undefined && Math.abs(furthest.offset) > OUT_MM
+  const over = isOut && span !== null && span > 0 ? angleOverSpan(belt.belt.section, furthest.offset, span) : null
+  return (
+    <PanelSection title="Alignment">
+      <p className={styles['result']}>
+        <VerdictMark verdict={over?.verdict ?? 'unknown'} size={18} />
+        <b>
+          {furthest === undefined
+            ? 'Nothing read yet'
+            : isOut
+              ? `${nameOf(furthest.pulley)} is ${lengths.fine(Math.abs(furthest.offset))} too far ${furthest.offset > 0 ? 'back' : 'forward'}`
+              : `Within ${lengths.fine(OUT_MM)} of the reference, what was read`}
+        </b>
+      </p>
+      {isOut && (
+        <>
+          <p className="soft">How much that matters follows from its shorter span: measure it, or place the parts.</p>
+          <ReadingField
+            label={`Shorter span of ${nameOf(furthest.pulley)}`}
+            value={span}
+            live
+            mayBeEmpty
+            onRead={takeSpan}
+          />
+          {over !== null && (
+            <p role="status">
+              The entry angle is <b className="figures">{over.angle.toFixed(2)}°</b> if both stand square: the belt{' '}
+              {ALIGNMENT_DOES[over.verdict]}
+            </p>
+          )}
+        </>
+      )}
+    </PanelSection>
+  )
+
+  function takeSpan(mm: Mm | null) {
+    if (mm !== null && !(mm > 0)) return { ok: false as const, message: 'must be above zero' }
+    setSpan(mm)
+    return { ok: true as const }
+  }
+}
