@@ -45,7 +45,7 @@ export const turnbuckle: AdjusterBehaviour<'turnbuckle'> = {
 
   points: ({ pivot, lug, anchor }) => [pivot, lug, anchor],
   problems: ({ lengthMin, lengthMax }) =>
-    lengthMax < lengthMin ? [{ key: 'lengthMax', message: 'must not be shorter than lengthMin' }] : [],
+    lengthMax < lengthMin ? [{ key: 'lengthMax', message: 'must not be shorter than the rod at its slack end' }] : [],
 
   // The accessory's own lever from its pivot, and the rod from the engine to its lug, which turns with it.
   carriers: ({ pivot, lug, anchor }, { at, stated }) => {

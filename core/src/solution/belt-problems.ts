@@ -1,4 +1,5 @@
 import { isAssumed } from '../adjusters/assumed.ts'
+import { kindOf } from '../adjusters/kinds.ts'
 import type { Pulley } from '../drive/pulley.ts'
 import type { CheckedDrive } from '../drive/drive.ts'
 import { degrees } from '../numerics/vectors.ts'
@@ -6,7 +7,7 @@ import { TOOTH_COUNT_MM } from '../numerics/tolerances.ts'
 import { crossingSpans, metalClashes, nearMisses, type Span } from '../path/clearance.ts'
 import { traceCord, type CordPath } from '../path/cord-path.ts'
 import { LENGTH_DOUBT_SHARE } from '../path/nominal.ts'
-import type { SettledBelt, SettledDrive } from '../path/settle.ts'
+import type { SettledAdjuster, SettledBelt, SettledDrive } from '../path/settle.ts'
 import { mustRule, ruleKey, ruleWords, type ShopRules } from '../rules/rules.ts'
 import { groovesTaken, statedMinusCord } from '../sections/families.ts'
 import { sectionFigures } from '../sections/sections.ts'
@@ -195,6 +196,21 @@ function wrapProblems(
   })
 }
 
+/** An adjuster whose readings do not fit together: a rod too short for its eyes, say. */
+function cannotReach({ adjuster, motion }: SettledAdjuster, where: readonly string[], words: Wording): Problem[] {
+  if (motion.moves !== 'shaft') return []
+  const ends = ([0, 1] as const).filter((u) => motion.placeAt(u) === undefined)
+  if (ends.length === 0) return []
+  const at = ends.length === 2 ? 'either end' : ends[0] === 0 ? 'its slack end' : 'its tight end'
+  return [
+    problem(
+      'ADJUSTER_CANNOT_REACH',
+      where,
+      `The ${kindOf(adjuster).name} of ${words.shaft(motion.shaft)} does not reach at ${at} of its travel. Measure its length and the points it hangs between again.`,
+    ),
+  ]
+}
+
 function adjusterProblems(settledBelt: SettledBelt, words: Wording): Problem[] {
   const { belt, adjuster } = settledBelt
   if (adjuster === null) return fixedCentreProblems(settledBelt, words)
@@ -202,7 +218,7 @@ function adjusterProblems(settledBelt: SettledBelt, words: Wording): Problem[] {
   // Nothing can be said of a travel that nobody has read.
   if (isAssumed(part)) return []
   const where = [belt.id, part.id]
-  const problems: Problem[] = []
+  const problems: Problem[] = [...cannotReach(adjuster, where, words)]
   if (stretch !== undefined && stretch.turnsAt !== null) {
     const message =
       stretch.turnsAt <= stretch.from

@@ -8,6 +8,7 @@ import { allProblems, solveDrive } from './solve-drive.ts'
 const ketch = vectorNamed('serpentine-1').drive
 const linnet = vectorNamed('toothed-1').drive
 const fenland = vectorNamed('veeset-1').drive
+const rod = vectorNamed('rod-1').drive
 
 function problemsOf(drive: CheckedDrive): readonly Problem[] {
   return allProblems(solveDrive(drive))
@@ -77,6 +78,10 @@ const CASES: Readonly<Record<(typeof PROBLEM_CODES)[number], readonly [() => Che
   ADJUSTER_TURNS_BACK: [
     () => changed(ketch, (d) => Object.assign(part(d.adjusters, 'tens'), { angleReleased: 60, angleFree: 112 })),
     /slackens the belt/,
+  ],
+  ADJUSTER_CANNOT_REACH: [
+    () => changed(rod, (d) => d.adjusters.forEach((each) => Object.assign(each, { lengthMin: 1, lengthMax: 2 }))),
+    /does not reach at either end/,
   ],
   NOT_DRIVEN: [
     () =>

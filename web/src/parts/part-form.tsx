@@ -1,8 +1,9 @@
-import { Input, InputNumber, Select } from 'antd'
+import { Input, Select } from 'antd'
 import type { AdjusterKind } from '@emery/core/adjusters'
 import { SHAFT_KIND_NAMES, type PulleyFace, type Shaft, type ShaftKind, type Turn } from '@emery/core/drive'
 import { familyOf, ribsOf, type Section, sectionsForFace } from '@emery/core/sections'
 import styles from './parts.module.css'
+import { FigureInput } from '../ui/figure-input.tsx'
 import { sectionOptions } from '../ui/section-options.ts'
 
 /** A part as it is being described, before it is in a drive. */
@@ -104,16 +105,14 @@ export function PartForm({ part, onChange, shafts }: PartFormProps) {
         </label>
       )}
       {(part.face === 'vee' || part.face === 'ribbed') && (
-        <label>
-          Grooves
-          <InputNumber
-            min={1}
-            max={30}
-            precision={0}
-            value={part.grooves}
-            onChange={(grooves) => change({ grooves: grooves ?? 1 })}
-          />
-        </label>
+        <FigureInput
+          label="Grooves"
+          whole
+          min={1}
+          max={30}
+          value={part.grooves}
+          onRead={(grooves) => grooves !== null && change({ grooves })}
+        />
       )}
       {part.onShaft === null && (
         <label>

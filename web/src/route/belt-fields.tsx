@@ -1,5 +1,5 @@
 import { DeleteOutlined, PlusOutlined } from '@ant-design/icons'
-import { Button, InputNumber, Select } from 'antd'
+import { Button, Select } from 'antd'
 import {
   addBelt,
   CONSTRUCTIONS,
@@ -15,6 +15,7 @@ import { NameField } from '../ui/name-field.tsx'
 import { useBench } from '../bench/bench-context.ts'
 import form from '../ui/form-grid.module.css'
 import { PanelSection } from '../ui/panel.tsx'
+import { FigureInput } from '../ui/figure-input.tsx'
 
 const CONSTRUCTION_NAMES = { single: 'ribs on one side', 'double-sided': 'double-sided', elastic: 'elastic' } as const
 
@@ -56,27 +57,23 @@ export function BeltFields({ belt }: { readonly belt: Belt }) {
           />
         </label>
         {familyOf(belt.section).hasRibs ? (
-          <label>
-            Ribs
-            <InputNumber
-              min={1}
-              max={30}
-              precision={0}
-              value={belt.ribs}
-              onChange={(ribs) => ribs !== null && change({ ribs })}
-            />
-          </label>
+          <FigureInput
+            label="Ribs"
+            whole
+            min={1}
+            max={30}
+            value={belt.ribs}
+            onRead={(ribs) => ribs !== null && change({ ribs })}
+          />
         ) : (
-          <label>
-            Side by side
-            <InputNumber
-              min={1}
-              max={8}
-              precision={0}
-              value={now.count}
-              onChange={(count) => count !== null && change({ count })}
-            />
-          </label>
+          <FigureInput
+            label="Side by side"
+            whole
+            min={1}
+            max={8}
+            value={now.count}
+            onRead={(count) => count !== null && change({ count })}
+          />
         )}
         {familyOf(belt.section).hasRibs && (
           <label>

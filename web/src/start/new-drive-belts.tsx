@@ -1,8 +1,9 @@
 import { DeleteOutlined } from '@ant-design/icons'
-import { Button, InputNumber, Select } from 'antd'
+import { Button, Select } from 'antd'
 import type { NewBelt } from '@emery/core/drive'
 import { familyOf } from '@emery/core/sections'
 import { Choices } from '../ui/choices.tsx'
+import { FigureInput } from '../ui/figure-input.tsx'
 import { sectionOptions } from '../ui/section-options.ts'
 import styles from './new-drive.module.css'
 
@@ -32,18 +33,14 @@ export function MoreBelt({
         <SideBySide name={belt.name} count={belt.count ?? 1} onChange={(count) => onChange({ ...belt, count })} />
       )}
       {familyOf(belt.section).hasRibs && (
-        <label>
-          Ribs
-          <InputNumber
-            aria-label="Ribs"
-            size="large"
-            min={1}
-            max={30}
-            precision={0}
-            value={belt.ribs}
-            onChange={(ribs) => onChange({ ...belt, ribs: ribs ?? 6 })}
-          />
-        </label>
+        <FigureInput
+          label="Ribs"
+          whole
+          min={1}
+          max={30}
+          value={belt.ribs}
+          onRead={(ribs) => ribs !== null && onChange({ ...belt, ribs })}
+        />
       )}
       <Button
         size="large"
@@ -92,17 +89,13 @@ export function SideBySide({
   readonly onChange: (count: number) => void
 }) {
   return (
-    <label>
-      Side by side
-      <InputNumber
-        aria-label={`${name}, side by side`}
-        size="large"
-        min={1}
-        max={8}
-        precision={0}
-        value={count}
-        onChange={(to) => onChange(to ?? 1)}
-      />
-    </label>
+    <FigureInput
+      label={`${name}, side by side`}
+      whole
+      min={1}
+      max={8}
+      value={count}
+      onRead={(to) => to !== null && onChange(to)}
+    />
   )
 }

@@ -80,10 +80,27 @@ describe('starting a drive', () => {
   test('parts cut for the belt follow it when its ribs change', async () => {
     show(<NewDriveScreen />)
     await tap('Fan')
-    const ribs = screen.getByRole('spinbutton', { name: 'Ribs' })
+    const ribs = screen.getByRole('textbox', { name: 'Ribs' })
     await userEvent.clear(ribs)
     await userEvent.type(ribs, '8')
     expect(parts()[1]).toMatch(/^Fan 8 grooves/)
+  })
+
+  test('no grooves, half a rib and too many of them are refused in a sentence; the number there stays', async () => {
+    show(<NewDriveScreen />)
+    await tap('Fan')
+    const ribs = screen.getByRole('textbox', { name: 'Ribs' })
+    for (const [typed, sentence] of [
+      ['0', 'Enter 1 or more.'],
+      ['2.5', 'Enter a whole number.'],
+      ['40', /30.*or less/],
+      ['six', /is not a figure/],
+    ] as const) {
+      await userEvent.clear(ribs)
+      await userEvent.type(ribs, typed)
+      expect(screen.getByRole('alert').textContent).toMatch(sentence)
+    }
+    expect(parts()[1]).toMatch(/^Fan [46] grooves/)
   })
 
   test('a second belt goes along, and can be left out again', async () => {
@@ -108,8 +125,8 @@ describe('starting a drive', () => {
     const onFan = within(screen.getByRole('group', { name: 'Belts on Fan' }))
     expect(onFan.getByRole('button', { name: 'Belt 2' }).getAttribute('aria-pressed')).toBe('true')
     await userEvent.click(onFan.getByRole('button', { name: 'Main belt' }))
-    await userEvent.clear(screen.getByRole('spinbutton', { name: 'Belt 2, side by side' }))
-    await userEvent.type(screen.getByRole('spinbutton', { name: 'Belt 2, side by side' }), '2')
+    await userEvent.clear(screen.getByRole('textbox', { name: 'Belt 2, side by side' }))
+    await userEvent.type(screen.getByRole('textbox', { name: 'Belt 2, side by side' }), '2')
     await tap('Start measuring')
     expect(await screen.findByText('elsewhere')).not.toBeNull()
     const { pulleys, belts } = stored()?.document ?? { pulleys: [], belts: [] }

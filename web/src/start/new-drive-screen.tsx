@@ -1,10 +1,11 @@
 import { DeleteOutlined, PlusOutlined } from '@ant-design/icons'
-import { Button, Input, InputNumber, Segmented, Select } from 'antd'
+import { Button, Input, Segmented, Select } from 'antd'
 import { useMemo, useState } from 'react'
 import { newDrive, SHAFT_KIND_NAMES, type NewBelt, type ShaftKind, type Turn } from '@emery/core/drive'
 import { familyOf, type Section } from '@emery/core/sections'
 import { useBeginDrive } from '../drives/use-begin-drive.ts'
 import { useTopBar } from '../ui/top-bar.ts'
+import { FigureInput } from '../ui/figure-input.tsx'
 import { sectionOptions } from '../ui/section-options.ts'
 import { FrontToBack } from '../parts/front-to-back.tsx'
 import { newPart, PartForm, type PartDraft } from '../parts/part-form.tsx'
@@ -107,18 +108,14 @@ export function NewDriveScreen() {
           </label>
           {!familyOf(section).hasRibs && <SideBySide name="Main belt" count={count} onChange={setCount} />}
           {familyOf(section).hasRibs && (
-            <label>
-              Ribs
-              <InputNumber
-                aria-label="Ribs"
-                size="large"
-                min={1}
-                max={30}
-                precision={0}
-                value={ribs}
-                onChange={(to) => changeBelt(section, to ?? 6)}
-              />
-            </label>
+            <FigureInput
+              label="Ribs"
+              whole
+              min={1}
+              max={30}
+              value={ribs}
+              onRead={(to) => to !== null && changeBelt(section, to)}
+            />
           )}
         </div>
         {more.map((belt, i) => (

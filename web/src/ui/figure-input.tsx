@@ -12,24 +12,37 @@ interface FigureInputProps {
   /** The least and the most it can be, in the kept unit; above zero where no least is given. */
   readonly min?: number
   readonly max?: number
+  /** Nothing between whole numbers: ribs, grooves, belts of a set. */
+  readonly whole?: boolean
   readonly placeholder?: string
 }
 
 /** A figure that is no length, taken while it is typed; what is none is said, and nothing is known until it is mended. */
-export function FigureInput({ label, labelled = false, value, onRead, min, max, placeholder }: FigureInputProps) {
+export function FigureInput({
+  label,
+  labelled = false,
+  value,
+  onRead,
+  min,
+  max,
+  whole = false,
+  placeholder,
+}: FigureInputProps) {
   const id = useId()
   const figure = useFigureUnit(label)
   const [draft, setDraft] = useState<string | null>(null)
   const [refusal, setRefusal] = useState<string | null>(null)
   const [takenFor, setTakenFor] = useState<string | null>(null)
   const refused = (kept: number) =>
-    min === undefined && !(kept > 0)
-      ? 'Enter a number above zero.'
-      : kept < (min ?? -Infinity)
-        ? `Enter ${figure.shown(min ?? 0)} or more.`
-        : kept > (max ?? Infinity)
-          ? `Enter ${figure.shown(max ?? 0)} ${figure.unit} or less.`
-          : null
+    whole && !Number.isInteger(kept)
+      ? 'Enter a whole number.'
+      : min === undefined && !(kept > 0)
+        ? 'Enter a number above zero.'
+        : kept < (min ?? -Infinity)
+          ? `Enter ${figure.shown(min ?? 0)} or more.`
+          : kept > (max ?? Infinity)
+            ? `Enter ${figure.shown(max ?? 0)} ${figure.unit} or less.`
+            : null
   const type = (text: string) => {
     setDraft(text)
     const read = figure.read(text)

@@ -44,6 +44,7 @@ const STEP_OF: Readonly<Record<ProblemCode, StepId>> = {
   TURNS_WRONG_WAY: 'route',
   OUT_OF_REACH: 'length',
   ADJUSTER_TURNS_BACK: 'length',
+  ADJUSTER_CANNOT_REACH: 'measure',
   NOT_DRIVEN: 'route',
   BELTS_FIGHT: 'speeds',
   OVER_SPEED: 'speeds',
