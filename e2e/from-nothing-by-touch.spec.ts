@@ -92,6 +92,8 @@ test('five V belts in three sections and three planes, two of them matched pairs
     ['Main belt', '20', '20', '20.3'],
   ] as const) {
     if (belt !== 'Belt 5') await hand.belt(belt)
+    // The panel is that of the belt in hand.
+    await expect(page.getByLabel(`Crank (${belt}), the reference`)).toBeVisible()
     await hand.readEach(page.getByRole('region', { name: 'Measure' }), readings)
     if (belt === 'Belt 2')
       await expect(page.getByRole('region', { name: 'Alignment', exact: true })).toContainText(

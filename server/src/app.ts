@@ -16,6 +16,7 @@ import { ownSiteOnly } from './http/own-site-only.ts'
 import { PeopleService } from './people/people-service.ts'
 import { enforceRights } from './people/rights.ts'
 import { SessionService } from './people/session-service.ts'
+import type { PassphraseCost } from './people/passphrases.ts'
 
 export interface AppParts {
   readonly source: DataSource
@@ -36,6 +37,8 @@ export interface AppParts {
   readonly pictureBytes?: number
   /** Bytes on the database's disk below which nothing is written. */
   readonly keptFree?: number
+  /** How dear guessing a passphrase is made. */
+  readonly passphraseCost?: PassphraseCost
 }
 
 /** Far above what a hand can cause: the fastest dragging saves three times a second. */
@@ -59,6 +62,7 @@ export function buildApp({
   oneTap = false,
   pictureBytes = PICTURE_BYTES,
   keptFree = KEPT_FREE,
+  passphraseCost,
 }: AppParts): Express {
   const app = express()
   app.disable('x-powered-by')
@@ -85,8 +89,8 @@ export function buildApp({
     response.setHeader('Cache-Control', 'no-store')
     next()
   })
-  const people = new PeopleService(source, now)
-  const sessions = new SessionService(source, now)
+  const people = new PeopleService(source, now, passphraseCost)
+  const sessions = new SessionService(source, now, passphraseCost)
   const audit = new AuditLog(source, now)
   api.use(enforceRights(sessions, audit))
   const addresses = apiAddresses({ source, now, people, sessions, audit, oneTap, pictureBytes, keptFree, examplesDir })

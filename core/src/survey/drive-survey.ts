@@ -167,7 +167,7 @@ export function closenessSigma(closeness: Closeness): Mm {
   return CLOSENESS_SIGMA[closeness]
 }
 
-/** Says how closely a distance was read, and places what follows from it anew. */
+/** Says how closely a distance was read, and places again what follows from it. */
 export function setCloseness(distanceId: string, closeness: Closeness, stamp: Stamp): DriveEdit {
   return (draft) => {
     if (draft.survey === undefined) return

@@ -1,3 +1,4 @@
+import argon2 from 'argon2'
 import { ZxcvbnFactory } from '@zxcvbn-ts/core'
 import { adjacencyGraphs, dictionary } from '@zxcvbn-ts/language-common'
 import { ApiError } from '../http/errors.ts'
@@ -23,4 +24,16 @@ export function mustBeHardToGuess(passphrase: string, name: string): void {
       },
     ],
   })
+}
+
+/** How dear a guess is made: the library's own defaults, 64 MB and three passes, unless tests ask for less. */
+export interface PassphraseCost {
+  /** KiB. */
+  readonly memoryCost?: number
+  readonly timeCost?: number
+  readonly parallelism?: number
+}
+
+export function hashOf(passphrase: string | Buffer, cost: PassphraseCost): Promise<string> {
+  return argon2.hash(passphrase, cost)
 }

@@ -1,10 +1,9 @@
-import argon2 from 'argon2'
 import { IsNull, Not, type DataSource, type EntityManager } from 'typeorm'
 import { v4 as newId } from 'uuid'
 import type { PersonFields, PersonRecord } from '@emery/core/api'
 import { ApiError } from '../http/errors.ts'
 import { mustBeReadable, nameKey } from './names.ts'
-import { mustBeHardToGuess } from './passphrases.ts'
+import { hashOf, mustBeHardToGuess, type PassphraseCost } from './passphrases.ts'
 import { PersonEntity, SessionEntity, type PersonRow } from './person.entity.ts'
 import { inTransaction, managerOf } from '../database/unit-of-work.ts'
 
@@ -13,6 +12,7 @@ export class PeopleService {
   constructor(
     private readonly source: DataSource,
     private readonly now: () => Date,
+    private readonly cost: PassphraseCost = {},
   ) {}
 
   async list(): Promise<PersonRecord[]> {
@@ -41,7 +41,7 @@ export class PeopleService {
   ): Promise<PersonRecord> {
     mustBeReadable(fields.name)
     if (passphrase !== undefined) mustBeHardToGuess(passphrase, fields.name)
-    const hash = passphrase === undefined ? null : await argon2.hash(passphrase)
+    const hash = passphrase === undefined ? null : await hashOf(passphrase, this.cost)
     return inTransaction(this.source, async (manager) => {
       const there = await manager.findOneBy(PersonEntity, { id })
       if (there !== null) return personRecord(there)
@@ -100,7 +100,7 @@ export class PeopleService {
   async setPassphrase(id: string, passphrase: string): Promise<void> {
     const person = await rowOf(managerOf(this.source), id)
     mustBeHardToGuess(passphrase, person.name)
-    const hash = await argon2.hash(passphrase)
+    const hash = await hashOf(passphrase, this.cost)
     const { affected } = await managerOf(this.source).update(PersonEntity, { id, deletedAt: IsNull() }, { hash })
     if (affected !== 1) throw new ApiError('PERSON_NOT_FOUND')
     await managerOf(this.source).delete(SessionEntity, { personId: id })

@@ -7,6 +7,7 @@ import type { DeviceSession, PersonRecord } from '@emery/core/api'
 import { ApiError } from '../http/errors.ts'
 import { PersonEntity, SessionEntity, type PersonRow } from './person.entity.ts'
 import { SignInAttempts } from './attempts.ts'
+import { hashOf, type PassphraseCost } from './passphrases.ts'
 import { nameKey } from './names.ts'
 import { personRecord } from './people-service.ts'
 import { managerOf } from '../database/unit-of-work.ts'
@@ -16,17 +17,15 @@ export const SESSION_MS = 12 * 3600_000
 /** How stale “last used” may be; writing it with every request would make reading cost a write. */
 const SEEN_EVERY_MS = 600_000
 
-let nobody: Promise<string> | undefined
-/** Compared with when there is no such person, so that a wrong name takes as long as a wrong passphrase; made for the first of them. */
-const nobodysHash = () => (nobody ??= argon2.hash(randomBytes(16)))
-
 /** Who is signed in, by a random token in a cookie whose hash the database holds. */
 export class SessionService {
   private readonly attempts: SignInAttempts
+  private nobody: Promise<string> | undefined
 
   constructor(
     private readonly source: DataSource,
     private readonly now: () => Date,
+    private readonly cost: PassphraseCost = {},
   ) {
     this.attempts = new SignInAttempts(source, now)
   }
@@ -38,10 +37,15 @@ export class SessionService {
     // The column's collation takes Wrén, wren and Wren for one; so must the count.
     const person = row?.id ?? nameKey(name)
     await this.attempts.begin(person, address)
-    const right = await argon2.verify(row?.hash ?? (await nobodysHash()), passphrase)
+    const right = await argon2.verify(row?.hash ?? (await this.nobodysHash()), passphrase)
     if (row === null || row.hash === null || !right) throw new ApiError('WRONG_PASSPHRASE')
     await this.attempts.succeeded(person, address)
     return this.begin(row.id, from)
+  }
+
+  /** Compared with when there is no such person, so that a wrong name takes as long as a wrong passphrase; made for the first of them. */
+  private nobodysHash(): Promise<string> {
+    return (this.nobody ??= hashOf(randomBytes(16), this.cost))
   }
 
   /** Begins a session for someone who needs no passphrase, because who asks was checked otherwise. */

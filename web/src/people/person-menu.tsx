@@ -1,14 +1,16 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { App, Button, Popover } from 'antd'
-import { useState } from 'react'
+import { lazy, Suspense, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { mayAs, type Role } from '@emery/core/api'
 import { sessionQuery, signOut } from './people-api.ts'
 import styles from './people.module.css'
 import { DevicesDialog } from './devices-dialog.tsx'
 import { PassphraseDialog } from './passphrase-dialog.tsx'
-import { UnitsChosen } from './units-chosen.tsx'
 import { ROLE_WORDS } from './role-words.ts'
+
+/** Looked at seldom: not part of what everybody loads first. */
+const UnitsChosen = lazy(async () => ({ default: (await import('./units-chosen.tsx')).UnitsChosen }))
 
 /** What concerns the whole workshop, and who gets there. */
 const PLACES: readonly { readonly to: string; readonly label: string; readonly needs: Role }[] = [
@@ -52,7 +54,9 @@ export function PersonMenu({ className }: { readonly className: string | undefin
           {label}
         </Button>
       ))}
-      <UnitsChosen />
+      <Suspense fallback={null}>
+        <UnitsChosen />
+      </Suspense>
       <Button onClick={closed(() => setDialog('devices'))}>Where I am signed in</Button>
       {session?.oneTap.length === 0 && (
         <Button onClick={closed(() => setDialog('passphrase'))}>Change my passphrase</Button>
