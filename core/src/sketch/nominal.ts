@@ -55,6 +55,23 @@ export const USUAL_PLACES: Readonly<Record<ShaftKind, readonly Point[]>> = {
   ],
 }
 
+/** Where parts that usually stand between the others go when a belt has to run round them outside. */
+export const OUTER_PLACES: Readonly<Partial<Record<ShaftKind, readonly Point[]>>> = {
+  'water-pump': [
+    { x: 0, y: 345 },
+    { x: 90, y: 350 },
+  ],
+  fan: [
+    { x: 0, y: 345 },
+    { x: -90, y: 350 },
+  ],
+  idler: [
+    { x: 190, y: 140 },
+    { x: -190, y: 140 },
+    { x: 110, y: 345 },
+  ],
+}
+
 /** How large a pulley of each kind is drawn while nobody has read it: its radius, mm. */
 export const USUAL_RADIUS_MM: Readonly<Record<ShaftKind, Mm>> = {
   crank: 76,

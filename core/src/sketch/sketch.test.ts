@@ -151,6 +151,34 @@ describe('belts whose parts were told', () => {
   })
 })
 
+test('parts as they are first tapped, all of them grooved, are threaded: what would stand between the others stands outside', () => {
+  for (const kinds of [
+    ['alternator', 'water-pump', 'tensioner', 'power-steering'],
+    ['alternator', 'fan', 'power-steering', 'ac-compressor'],
+    ['alternator', 'water-pump', 'ac-compressor', 'idler'],
+    ['generator', 'water-pump'],
+  ] as const) {
+    const read = checkDrive(
+      newDrive({
+        name: 'grooved',
+        crankTurns: 'cw',
+        parts: [
+          part('crank'),
+          ...kinds.map((kind) => ({
+            ...part(kind),
+            face: kind === 'tensioner' || kind === 'idler' ? ('smooth' as const) : ('ribbed' as const),
+            belts: [0],
+          })),
+        ],
+        belts: [{ name: 'Main belt', section: 'PK', ribs: 6 }],
+      }),
+    )
+    if (!read.ok) throw new Error(JSON.stringify(read.problems))
+    const sketch = sketchDrive(settleDrive(read.drive))
+    expect([...(sketch?.routes.values() ?? [])].map((route) => route.length)).toEqual([kinds.length + 1])
+  }
+})
+
 test('a belt said to run on two grooved pulleys can only run one way, and is sketched no more', () => {
   const read = checkDrive(
     newDrive({

@@ -12,7 +12,7 @@ import { pulleysForBelt } from '../route/route-set.ts'
 import { searchRoutes } from '../route/search.ts'
 import { sectionFigures } from '../sections/sections.ts'
 import type { Mm } from '../units/quantity.ts'
-import { SKETCH_GAP_MM, USUAL_PLACES, USUAL_RADIUS_MM } from './nominal.ts'
+import { OUTER_PLACES, SKETCH_GAP_MM, USUAL_PLACES, USUAL_RADIUS_MM } from './nominal.ts'
 
 /** A drive in which everything has a place, a size and, where one can be guessed, a route; and what of it is only a guess. */
 export interface Sketch {
@@ -45,14 +45,15 @@ export function sketchDrive(settled: SettledDrive): Sketch | null {
   const unrouted = drive.belts.filter((belt) => !isRouted(belt))
   if (shafts.size === 0 && pulleys.size === 0 && unrouted.length === 0) return null
   const sized = { ...drive, pulleys: withSizes(drive) } as CheckedDrive
-  const standing = { ...sized, shafts: withPlaces(sized, settled, shafts) }
-  const placed = { ...standing, adjusters: withAdjusters(standing, shafts) } as CheckedDrive
-  const routes = new Map(
-    unrouted.flatMap((belt) => {
-      const route = likelyRoute(placed, belt, unrouted)
-      return route === null ? [] : [[belt.id, route] as const]
-    }),
-  )
+  const standing = (usual: UsualPlaces) => {
+    const placed = { ...sized, shafts: withPlaces(sized, settled, shafts, usual) }
+    const drive = { ...placed, adjusters: withAdjusters(placed, shafts) } as CheckedDrive
+    return { placed: drive, routes: likelyRoutes(drive, unrouted) }
+  }
+  // A grooved pulley between the others cannot be threaded; then it stands outside them.
+  const inside = standing(USUAL_PLACES)
+  const outside = inside.routes.size < unrouted.length ? standing({ ...USUAL_PLACES, ...OUTER_PLACES }) : inside
+  const { placed, routes } = outside.routes.size > inside.routes.size ? outside : inside
   const belts = placed.belts.map((belt) => {
     const route = routes.get(belt.id)
     if (route === undefined) return belt
@@ -75,8 +76,25 @@ function withSizes({ pulleys, shafts }: CheckedDrive): Pulley[] {
   })
 }
 
+type UsualPlaces = typeof USUAL_PLACES
+
+/** The likeliest route of each belt that has none and of which one can be told. */
+function likelyRoutes(drive: CheckedDrive, unrouted: readonly Belt[]): ReadonlyMap<string, readonly RouteEntry[]> {
+  return new Map(
+    unrouted.flatMap((belt) => {
+      const route = likelyRoute(drive, belt, unrouted)
+      return route === null ? [] : [[belt.id, route] as const]
+    }),
+  )
+}
+
 /** Every shaft at its place, or where such parts usually stand, without overlap with those before it. */
-function withPlaces(drive: CheckedDrive, settled: SettledDrive, unplaced: ReadonlySet<string>): Shaft[] {
+function withPlaces(
+  drive: CheckedDrive,
+  settled: SettledDrive,
+  unplaced: ReadonlySet<string>,
+  places: UsualPlaces,
+): Shaft[] {
   const radii = metalRadii(drive)
   const radiusOf = (shaft: string) =>
     Math.max(0, ...drive.pulleys.filter((pulley) => pulley.shaft === shaft).map(({ id }) => radii.get(id) ?? 0))
@@ -89,7 +107,7 @@ function withPlaces(drive: CheckedDrive, settled: SettledDrive, unplaced: Readon
   return drive.shafts.map((shaft) => {
     if (!unplaced.has(shaft.id)) return shaft
     const radius = radiusOf(shaft.id)
-    const usual = USUAL_PLACES[shaft.kind].map(({ x, y }) => ({ x: origin.x + x, y: origin.y + y }))
+    const usual = places[shaft.kind].map(({ x, y }) => ({ x: origin.x + x, y: origin.y + y }))
     const isFree = (at: Point) =>
       taken.every((other) => distance(at, other.at) >= radius + other.radius + SKETCH_GAP_MM)
     const at = usual.find(isFree) ?? usual.flatMap(around).find(isFree) ?? usual[0] ?? origin

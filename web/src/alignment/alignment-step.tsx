@@ -22,7 +22,7 @@ export function AlignmentStep() {
   const view = useBenchState((state) => state.alignment.view)
   return (
     <BeltOrWhy
-      what="Pulley alignment"
+      what="The angle of each span"
       instead={(belt) => (
         <>
           <OffsetsOnly key={`offsets ${belt.belt.id}`} belt={belt} />

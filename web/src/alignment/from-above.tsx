@@ -19,7 +19,12 @@ const FACTORS = [2, 5, 10, 20, 50] as const
 export function FromAbove() {
   const { belt } = useBench()
   const { mended, moves } = useBenchState((state) => state.alignment)
-  if (belt === undefined || !belt.path.ok) return <div className={styles['above']} />
+  if (belt === undefined || !belt.path.ok)
+    return (
+      <div className={styles['above']}>
+        <p className="soft">The belt from above is drawn once its spans are known.</p>
+      </div>
+    )
   return <Picture belt={belt} now={linesAfter(belt, mended ? moves : [])} mended={mended} />
 }
 

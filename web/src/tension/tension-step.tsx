@@ -16,7 +16,7 @@ const SetAndCheck = lazy(async () => ({ default: (await import('./set/set-and-ch
 /** How tight each belt runs and what slips first; how to set it by hand and what a reading means. */
 export function TensionStep() {
   return (
-    <BeltOrWhy what="Belt tension" instead={(belt) => <SpanByHand key={belt.belt.id} belt={belt} />}>
+    <BeltOrWhy what="What each span carries" instead={(belt) => <SpanByHand key={belt.belt.id} belt={belt} />}>
       {(belt) => <OfBelt belt={belt} />}
     </BeltOrWhy>
   )
