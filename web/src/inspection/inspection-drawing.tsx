@@ -7,6 +7,7 @@ import { parallelPath } from '../ui/drive-shapes/belt-shape.ts'
 import { driveBounds, drawnRadius } from '../ui/drive-shapes/drive-bounds.ts'
 
 import styles from './inspection.module.css'
+import { nameLines } from '../ui/name-lines.ts'
 
 interface InspectionDrawingProps {
   readonly settled: SettledDrive
@@ -69,8 +70,12 @@ export function InspectionDrawing({ settled, parts, inHand, beltOff = false, onT
             >
               <VerdictMark verdict={worst} label="" />
             </g>
-            <text x={place.x} y={-place.y + letter * 0.85} textAnchor="middle" fontSize={letter}>
-              {name}
+            <text textAnchor="middle" fontSize={letter}>
+              {nameLines(name).map((line, i) => (
+                <tspan key={line} x={place.x} y={-place.y + letter * (0.85 + i)}>
+                  {line}
+                </tspan>
+              ))}
             </text>
           </g>
         )
