@@ -1,9 +1,6 @@
 import { expect, test } from './support/emery.ts'
 import { Counted, writeInputs } from './support/inputs.ts'
 
-// What cannot be found is not waited for as long as a whole journey takes.
-test.use({ actionTimeout: 20_000 })
-
 test('eight ribs with power steering, A/C and a marked spring arm: from nothing to every answer', async ({
   emery,
   page,

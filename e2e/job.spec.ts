@@ -109,6 +109,7 @@ test.describe('who may do what', () => {
     await page.getByRole('button', { name: 'Sign out' }).click()
     await expect(page.getByText('This is the demo.')).toBeVisible()
     await page.getByRole('button', { name: /Wren/ }).click()
+    await expect(page.getByRole('button', { name: 'Signed in: Wren' })).toBeVisible()
     await page.goto(address)
     await page.getByRole('button', { name: 'I have checked it' }).click()
     await expect(page.getByText('checked by Wren')).toBeVisible()

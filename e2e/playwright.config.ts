@@ -12,6 +12,8 @@ export default defineConfig({
   reporter: [['list'], ['json', { outputFile: process.env['EMERY_E2E_REPORT'] ?? '../test-results/e2e.json' }]],
   globalSetup: './support/start-database.ts',
   use: {
+    // What cannot be found is not waited for as long as a whole journey takes.
+    actionTimeout: 30_000,
     viewport: { width: 1280, height: 800 },
     // Nothing to wait for while it slides in; first-visit.spec.ts runs with everything that moves.
     contextOptions: { reducedMotion: 'reduce' },

@@ -12,4 +12,4 @@ export {
   travelSum,
 } from './sums.ts'
 export { labelDrive, lengthDrive, ratioDrive } from './sum-drives.ts'
-export { USUAL_BELT_MM } from './nominal.ts'
+export { USUAL_BELT_MM, USUAL_FLANK_DEG } from './nominal.ts'

@@ -2,3 +2,6 @@
 
 /** A belt's length where nobody says, mm (nominal): what a press stretches is shared with the whole belt. */
 export const USUAL_BELT_MM = 1500
+
+/** Angle between the flanks of a common V pulley, degrees (nominal). */
+export const USUAL_FLANK_DEG = 36

@@ -81,6 +81,7 @@ export function spanReadingsRefusal(
   span: CheckedSpan,
   readings: SpanReadings,
   text: (mm: Mm) => string = (mm) => lengthText(mm, { style: 'mm' }),
+  forceText: (newtons: number) => string = (newtons) => `${newtons} N`,
 ): string | undefined {
   const { tension, force, deflection, frequency } = readings
   if (!(span.length > 0)) return 'The span has no length: the pulleys touch.'
@@ -95,7 +96,7 @@ export function spanReadingsRefusal(
   if (known === 3) return 'Enter two of tension, force and deflection.'
   if (tension === undefined && known < 2) return 'Enter two of tension, force and deflection, or only the pitch.'
   if (force !== undefined && deflection !== undefined && tensionFromPress(span, force, deflection) < 0)
-    return `The belt is slack: ${force} N should press it in by less than ${text(deflectionFor(span, 0, force))}.`
+    return `The belt is slack: ${forceText(force)} should press it in by less than ${text(deflectionFor(span, 0, force))}.`
   return undefined
 }
 

@@ -67,3 +67,13 @@ test('where a pulley stands along its shaft is typed, and taken away again', asy
   await userEvent.type(depth, '3000{Enter}')
   expect(store.getState().drive.pulleys[0]?.z).toBeUndefined()
 })
+
+test('a shim of a split pulley is read by its thickness; each opens the groove by so much', async () => {
+  const store = createBenchStore(demoDrive('kiln-blower'))
+  render(<Bench store={store} />)
+  await userEvent.type(screen.getByLabelText('Thickness of one shim'), '1')
+  // 1 mm / tan(18°) = 3.08 mm of diameter.
+  await userEvent.click(screen.getByRole('button', { name: /^Each shim gives 3\.08 mm/ }))
+  const shim = store.getState().drive.adjusters.find(({ kind }) => kind === 'shim')
+  expect(shim).toMatchObject({ diameterPerShim: expect.closeTo(3.0777, 3) })
+})

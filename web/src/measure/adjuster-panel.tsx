@@ -19,6 +19,7 @@ import { AdjusterCaution } from '../bench/panels/adjuster-words.tsx'
 import { VerdictMark } from '../ui/verdict-mark.tsx'
 import { PanelSection } from '../ui/panel.tsx'
 import { PointerMarks, TensionerMarks } from './pointer-marks.tsx'
+import { ShimThickness } from './shim-thickness.tsx'
 import styles from './measure.module.css'
 
 /** What takes the belts up: each adjuster with its readings, to be pulled on the drawing too, and a new one. */
@@ -44,11 +45,15 @@ function OneAdjuster({ adjuster }: { readonly adjuster: Adjuster }) {
   const on = movedShaft(adjuster) ?? drive.pulleys.find(({ id }) => id === resizedPulley(adjuster))?.shaft
   const swapped = kind.swapped(adjuster)
   const values = adjuster as unknown as Readonly<Record<string, number>>
+  const shaft = movedShaft(adjuster)
+  const hasHandles = shaft !== null && settled.places.has(shaft)
   const isNotRead = (key: string) => adjuster.assumed?.includes(key) === true
   return (
     <PanelSection label={`Adjuster of ${drive.shafts.find(({ id }) => id === on)?.name ?? adjuster.id}`}>
       <h2>{drive.shafts.find(({ id }) => id === on)?.name ?? adjuster.id}</h2>
-      <p className="soft">Kind: {kind.name}. Drag its handles on the drawing, or type.</p>
+      <p className="soft">
+        Kind: {kind.name}. {hasHandles ? 'Drag its handles on the drawing, or type.' : 'Type what was read.'}
+      </p>
       {isAssumed(adjuster) && (
         <p className={styles['assumed']}>
           <span>
@@ -97,6 +102,7 @@ function OneAdjuster({ adjuster }: { readonly adjuster: Adjuster }) {
           ),
         )}
       </div>
+      {adjuster.kind === 'shim' && <ShimThickness key={adjuster.id} adjuster={adjuster.id} />}
       {adjuster.kind === 'spring-arm' && <PointerMarks key={adjuster.id} adjuster={adjuster} />}
       <label className={styles['field']}>
         Tensions

@@ -1,18 +1,15 @@
 import { useState } from 'react'
-import { shimSum } from '@emery/core/sums'
+import { shimSum, USUAL_FLANK_DEG } from '@emery/core/sums'
 import { useLengths } from '../ui/use-lengths.ts'
 import { LengthField } from './fields.tsx'
 import { SumCard } from './sum-card.tsx'
 import { FigureInput } from '../ui/figure-input.tsx'
 
-/** Included angle of common V pulleys, degrees (nominal). */
-const USUAL_ANGLE = 36
-
 /** A shim of a split pulley: how much larger it runs without it. */
 export function ShimSum() {
   const lengths = useLengths()
   const [thickness, setThickness] = useState<number | null>(null)
-  const [angle, setAngle] = useState<number | null>(USUAL_ANGLE)
+  const [angle, setAngle] = useState<number | null>(USUAL_FLANK_DEG)
   const grows = thickness === null || angle === null || angle >= 180 ? null : shimSum(thickness, angle)
   return (
     <SumCard

@@ -23,6 +23,7 @@ import type { Kept } from './keep-reading.tsx'
 import { Listen } from './listen.tsx'
 import { TwistAnswer } from './twist-answer.tsx'
 import { FigureInput } from '../../ui/figure-input.tsx'
+import { useUnits } from '../../ui/use-units.ts'
 
 const WAYS = ['finger', 'gauge', 'dial', 'pluck', 'twist'] as const
 export type Way = (typeof WAYS)[number]
@@ -78,13 +79,14 @@ function Outcome({ refusal, read, kept, ...props }: Typed & HandReadingProps) {
 function Pressed({ tool, ...props }: HandReadingProps & { readonly tool: 'finger' | 'gauge' }) {
   const { span, belt, strand } = props
   const lengths = useLengths()
+  const units = useUnits()
   const finger = usePreferences(({ fingers, person }) => fingers[person])
   const own = tool === 'finger' ? finger : undefined
   const [force, setForce] = useState<number | null>(Math.round(own?.force ?? FINGER_FORCE))
   const [deflection, setDeflection] = useState<number | null>(null)
   const typed = ((): Typed => {
     if (force === null || deflection === null) return {}
-    const refusal = spanReadingsRefusal(span, { force, deflection }, lengths.text)
+    const refusal = spanReadingsRefusal(span, { force, deflection }, lengths.text, units.force.text)
     if (refusal !== undefined) return { refusal }
     return {
       read: tensionOf(span, { how: tool, force, deflection }, { force: own?.share }),
