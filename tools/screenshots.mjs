@@ -200,7 +200,7 @@ async function inspection(page) {
   await page.getByRole('link', { name: /^Haulm/ }).click()
   await page.getByRole('group', { name: 'The drive, seen from the front' }).waitFor()
   await page.goto(page.url().replace(/\/drives\/([^/]+).*/, '/inspection/$1'))
-  await page.getByRole('spinbutton', { name: 'Odometer, km' }).fill('158000')
+  await page.getByRole('textbox', { name: 'Odometer, km' }).fill('158000')
   await page
     .getByRole('group', { name: /^Reading pad/ })
     .getByRole('textbox')
