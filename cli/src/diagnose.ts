@@ -1,4 +1,3 @@
-import { problemLine, type DocumentProblem } from '@emery/core/drive'
 import {
   diagnose as weigh,
   driveEvidence,
@@ -8,43 +7,47 @@ import {
   type CauseRanking,
 } from '@emery/core/noise'
 import { settleDrive } from '@emery/core/path'
-import { argumentsOf, parsedJson, printJson, readFile, USAGE, type Command } from './command.ts'
+import { argumentsOf, parsedJson, type Command } from './command.ts'
+import { runOnDocuments, type Answered } from './documents.ts'
 import { table } from './table.ts'
 
-const HELP = `emery diagnose FILE [--text]
+const HELP = `emery diagnose FILE [--text | --lines]
 
 What a noise may come from, and what to try next. FILE, or - for standard
 input, holds
   { "drive"?: a drive document, "answers": [{ "test", "outcome" }] }
 What the drive itself says, of its line, grip and fit, counts where it is
 given and not answered. Probabilities come to 1; information is in bits.
---text prints tables instead of JSON.`
+--text prints tables instead of JSON; with --lines every line of FILE is such
+a question and gets a line of its own.`
 
 export const diagnose: Command = {
   summary: 'causes of a noise, and the next test',
   help: HELP,
   run: (args, terminal) => {
-    const { file, values } = argumentsOf('diagnose', args, { text: { type: 'boolean' } })
-    const complain = (problems: readonly DocumentProblem[]) => {
-      problems.forEach((problem) => terminal.err(problemLine(problem)))
-      return USAGE
-    }
-    const read = readDiagnoseFile(parsedJson(readFile(file, terminal), file))
-    if (!read.ok) return complain(read.problems)
-    const said =
-      read.drive === null ? [] : driveEvidence(settleDrive(read.drive), { kmSinceFitted: null, daysSinceFitted: null })
-    const result = weigh(NOMINAL_KNOWLEDGE, [...read.answers, ...unanswered(NOMINAL_KNOWLEDGE, said, read.answers)])
-    if (!result.ok) return complain(result.problems)
-    const { causes, next, doubt } = result.diagnosis
-    if (values.text === true) terminal.out(asTables(result.diagnosis))
-    else
-      printJson(terminal, {
+    const { file, values } = argumentsOf('diagnose', args, { text: { type: 'boolean' }, lines: { type: 'boolean' } })
+    return runOnDocuments(terminal, {
+      file,
+      lines: values.lines === true,
+      asText: values.text === true,
+      answer: (text) => weighed(parsedJson(text, values.lines === true ? 'The line' : file)),
+      json: ({ causes, next, doubt }) => ({
         causes: causes.map(({ cause, probability, evidence }) => ({ id: cause.id, probability, evidence })),
         next: next.map(({ test, information, minutes }) => ({ test: test.id, information, minutes })),
         ...(doubt === null ? {} : { doubt }),
-      })
-    return 0
+      }),
+      text: asTables,
+    })
   },
+}
+
+function weighed(asked: unknown): Answered<CauseRanking> {
+  const read = readDiagnoseFile(asked)
+  if (!read.ok) return read
+  const said =
+    read.drive === null ? [] : driveEvidence(settleDrive(read.drive), { kmSinceFitted: null, daysSinceFitted: null })
+  const result = weigh(NOMINAL_KNOWLEDGE, [...read.answers, ...unanswered(NOMINAL_KNOWLEDGE, said, read.answers)])
+  return result.ok ? { ok: true, answer: result.diagnosis } : result
 }
 
 function asTables({ causes, next, doubt }: CauseRanking): string {

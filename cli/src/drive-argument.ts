@@ -1,6 +1,7 @@
 import { problemLine, readDriveText, type CheckedDrive } from '@emery/core/drive'
 import { settleDrive, type SettledBelt } from '@emery/core/path'
 import { readFile, UsageError, type Terminal } from './command.ts'
+import type { Answered } from './documents.ts'
 
 /** Reads the drive document of a command; null where it is none, which was said then, a line a problem. */
 export function readDrive(file: string, terminal: Terminal): CheckedDrive | null {
@@ -8,6 +9,12 @@ export function readDrive(file: string, terminal: Terminal): CheckedDrive | null
   if (read.ok) return read.drive
   read.problems.forEach((problem) => terminal.err(problemLine(problem)))
   return null
+}
+
+/** What follows from a drive document. */
+export function answerOfDrive<Answer>(text: string, answer: (drive: CheckedDrive) => Answer): Answered<Answer> {
+  const read = readDriveText(text)
+  return read.ok ? { ok: true, answer: answer(read.drive) } : read
 }
 
 /** The belt that `--belt` names. */

@@ -73,6 +73,50 @@ describe('solve', () => {
   })
 })
 
+describe('a document a line', () => {
+  const bad = { ...ketch.drive, format: 'something else' }
+  const content = [ketch.drive, bad, compound.drive].map((each) => JSON.stringify(each)).join('\n') + '\n\n{\n'
+  const asked = { answers: [] }
+  const answers = (args: readonly string[], of = content) => {
+    const { status, out, err } = run([...args, 'many', '--lines'], { many: of })
+    expect({ status, err }).toEqual({ status: 0, err: [] })
+    return out
+      .trimEnd()
+      .split('\n')
+      .map((line) => JSON.parse(line) as unknown)
+  }
+  const alone = (args: readonly string[], document: unknown) =>
+    JSON.parse(run([...args, 'one'], { one: JSON.stringify(document) }).out) as unknown
+
+  test.each([['solve'], ['lineup'], ['fit', '--belt', 'main', '--lengths', '1680']])(
+    '%s answers each as it would alone; one that cannot be read says why, and costs no other its answer',
+    (...args) => {
+      const [first, second, third, fourth, ...more] = answers(args)
+      expect(first).toEqual(alone(args, ketch.drive))
+      expect(second).toMatchObject({ problems: [{ path: '$.format' }] })
+      if (args[0] !== 'fit') expect(third).toEqual(alone(args, compound.drive))
+      // Its belts have other names: an option that does not go with a document is that line's problem.
+      else expect(third).toMatchObject({ problems: [{ message: /^--belt main: the drive has no such belt/ }] })
+      expect(fourth).toMatchObject({ problems: [{}] })
+      expect(more).toEqual([])
+    },
+  )
+
+  test('diagnose does', () => {
+    expect(answers(['diagnose'], `${JSON.stringify(asked)}\n[]\n`)).toEqual([
+      alone(['diagnose'], asked),
+      { problems: [expect.objectContaining({ path: '$' })] },
+    ])
+  })
+
+  test('tables are none of its answers', () => {
+    expect(run(['solve', 'many', '--lines', '--text'], { many: content })).toMatchObject({
+      status: 2,
+      err: ['--lines prints JSON: leave --text out.'],
+    })
+  })
+})
+
 describe('lineup', () => {
   test('prints what the independent program says', () => {
     const { belts } = JSON.parse(run(['lineup', 'ketch.json'], files).out) as {

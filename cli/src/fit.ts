@@ -1,18 +1,20 @@
 import { doubtLength, fitByStrain, fitLength, fitSituation, type Fit } from '@emery/core/length'
 import type { SettledBelt } from '@emery/core/path'
 import { millimetres } from '@emery/core/units'
-import { argumentsOf, printJson, USAGE, UsageError, type Command } from './command.ts'
-import { namedBelt, readDrive, settledBelt } from './drive-argument.ts'
+import { argumentsOf, UsageError, type Command } from './command.ts'
+import { runOnDocuments } from './documents.ts'
+import { answerOfDrive, namedBelt, settledBelt } from './drive-argument.ts'
 import { table } from './table.ts'
 
-const HELP = `emery fit FILE --belt ID --lengths A,B,C [--text]
+const HELP = `emery fit FILE --belt ID --lengths A,B,C [--text | --lines]
 
 How belts of these stated lengths (mm) would fit: verdict, slack for going on,
 the adjuster's travel new, seated and at the end of the belt's life, and the
 pulley to slip it over last. The drive's own geometry decides; readings of
 length kept in the document are not checked. On fixed centres the travel is
 null and "tension" says how tight the belt is by its strain alone (N).
-FILE may be - for standard input. --text prints a table instead of JSON.`
+FILE may be - for standard input. --text prints a table instead of JSON; with
+--lines every line of FILE is a document and gets a line of its own.`
 
 export const fit: Command = {
   summary: 'how belts of given lengths would fit',
@@ -22,14 +24,20 @@ export const fit: Command = {
       belt: { type: 'string' },
       lengths: { type: 'string' },
       text: { type: 'boolean' },
+      lines: { type: 'boolean' },
     })
-    const drive = readDrive(file, terminal)
-    if (drive === null) return USAGE
-    const settled = settledBelt(drive, namedBelt('fit', drive, values.belt))
-    const fits = lengthsOf(values.lengths, settled).map((length) => fitOf(settled, length))
-    if (values.text === true) terminal.out(`${asTable(fits)}\n`)
-    else printJson(terminal, { fits: fits.map(printed) })
-    return 0
+    return runOnDocuments(terminal, {
+      file,
+      lines: values.lines === true,
+      asText: values.text === true,
+      answer: (text) =>
+        answerOfDrive(text, (drive) => {
+          const settled = settledBelt(drive, namedBelt('fit', drive, values.belt))
+          return lengthsOf(values.lengths, settled).map((length) => fitOf(settled, length))
+        }),
+      json: (fits) => ({ fits: fits.map(printed) }),
+      text: (fits) => `${asTable(fits)}\n`,
+    })
   },
 }
 

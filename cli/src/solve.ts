@@ -2,29 +2,32 @@ import type { CheckedDrive } from '@emery/core/drive'
 import type { Travels } from '@emery/core/path'
 import { allProblems, solveDrive, type DriveSolution } from '@emery/core/solution'
 import { millimetres } from '@emery/core/units'
-import { argumentsOf, printJson, USAGE, UsageError, type Command } from './command.ts'
-import { readDrive } from './drive-argument.ts'
+import { argumentsOf, UsageError, type Command } from './command.ts'
+import { runOnDocuments } from './documents.ts'
+import { answerOfDrive } from './drive-argument.ts'
 import { table } from './table.ts'
 
-const HELP = `emery solve FILE [--u ADJUSTER=VALUE ...] [--text]
+const HELP = `emery solve FILE [--u ADJUSTER=VALUE ...] [--text | --lines]
 
 Solves a drive document: paths, adjusters, turning directions and speeds.
 FILE may be - for standard input. --u holds an adjuster at a travel from 0
 (released) to 1 (taken up) instead of where the belt's length puts it.
---text prints tables instead of JSON. Lengths in mm, angles in degrees.`
+--text prints tables instead of JSON; with --lines every line of FILE is a
+document and gets a line of its own. Lengths in mm, angles in degrees.`
 
 export const solve: Command = {
   summary: 'belt paths, adjusters and speeds of a drive document',
   help: HELP,
   run: (args, terminal) => {
-    const { file, travels, asText } = readArguments(args)
-    const drive = readDrive(file, terminal)
-    if (drive === null) return USAGE
-    const held = heldTravels(travels, drive)
-    const solution = solveDrive(drive, { held })
-    if (asText) terminal.out(asTables(solution))
-    else printJson(terminal, solution)
-    return 0
+    const { file, travels, asText, lines } = readArguments(args)
+    return runOnDocuments(terminal, {
+      file,
+      lines,
+      asText,
+      answer: (text) => answerOfDrive(text, (drive) => solveDrive(drive, { held: heldTravels(travels, drive) })),
+      json: (solution) => solution,
+      text: asTables,
+    })
   },
 }
 
@@ -32,8 +35,9 @@ function readArguments(args: readonly string[]) {
   const { file, values } = argumentsOf('solve', args, {
     u: { type: 'string', multiple: true },
     text: { type: 'boolean' },
+    lines: { type: 'boolean' },
   })
-  return { file, travels: values.u ?? [], asText: values.text === true }
+  return { file, travels: values.u ?? [], asText: values.text === true, lines: values.lines === true }
 }
 
 function heldTravels(travels: readonly string[], drive: CheckedDrive): Travels {

@@ -35,6 +35,14 @@ export function isAssumed({ assumed = [] }: Adjuster): boolean {
   return assumed.length > 0
 }
 
+/** What of an adjuster has no say in where it stands: its spring, its pointer's marks, what a turn of its screw gives. */
+const NOT_ITS_TRAVEL: ReadonlySet<string> = new Set(['preload', 'rate', 'marks', 'perTurn'])
+
+/** Whether anything is assumed that says where an adjuster can stand. */
+export function isTravelAssumed({ assumed = [] }: Adjuster): boolean {
+  return assumed.some((key) => !NOT_ITS_TRAVEL.has(key))
+}
+
 /** Whether nobody has read anything of an adjuster but what it is and what it moves. */
 export function isWhollyAssumed(adjuster: Adjuster): boolean {
   const { assumed = [] } = adjuster

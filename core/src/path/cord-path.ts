@@ -99,8 +99,3 @@ export function lengthRateOfMove(path: CordPath, i: number, vx: number, vy: numb
   const outgoing = path.directions[i] as number
   return (Math.cos(incoming) - Math.cos(outgoing)) * vx + (Math.sin(incoming) - Math.sin(outgoing)) * vy
 }
-
-/** Rate of the path's length when circle i's radius grows by `rate`: `dL = w_i·dr`. */
-export function lengthRateOfGrowth(path: CordPath, i: number, rate: number): number {
-  return (path.wraps[i] as number) * rate
-}

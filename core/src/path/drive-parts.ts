@@ -1,4 +1,4 @@
-import { isAssumed } from '../adjusters/assumed.ts'
+import { isTravelAssumed } from '../adjusters/assumed.ts'
 import { adjusterMotion, kindOf, movedShaft } from '../adjusters/kinds.ts'
 import type { Adjuster } from '../adjusters/adjuster.ts'
 import { isRouted, type Belt } from '../drive/belt.ts'
@@ -55,10 +55,10 @@ export class DriveParts {
     }
   }
 
-  /** An adjuster of which anything is assumed says nothing of a place that nobody has told. */
+  /** An adjuster whose travel is assumed says nothing of a place that nobody has told. */
   private motionOf(adjuster: Adjuster): AdjusterMotion {
     const shaft = movedShaft(adjuster)
-    if (shaft !== null && isAssumed(adjuster) && !this.places.has(shaft)) return unplaced(shaft, 'mm')
+    if (shaft !== null && isTravelAssumed(adjuster) && !this.places.has(shaft)) return unplaced(shaft, 'mm')
     return adjusterMotion(adjuster, (id) => this.places.get(id))
   }
 

@@ -7,14 +7,8 @@ import { SETTLING_SWEEPS, TRAVEL_SETTLED } from '../numerics/tolerances.ts'
 import type { Mm } from '../units/quantity.ts'
 import { statedMinusCord } from '../sections/families.ts'
 import type { AdjusterMotion } from '../adjusters/motion.ts'
-import {
-  lengthRateOfGrowth,
-  lengthRateOfMove,
-  traceCord,
-  type CirclesOverlap,
-  type CordCircle,
-  type CordPath,
-} from './cord-path.ts'
+import { CordLoop } from './cord-loop.ts'
+import { traceCord, type CirclesOverlap, type CordCircle, type CordPath } from './cord-path.ts'
 import { DriveParts, metalRadii, MIDDLE_TRAVEL, type CordRoll, type NoCircles, type Travels } from './drive-parts.ts'
 import { seatBelt, usableStretch, type LengthAt, type Seat, type UsableStretch } from './reach-curve.ts'
 import type { Sign } from './turning.ts'
@@ -139,47 +133,51 @@ function nearerEnd(seat: Seat | undefined, stretch: UsableStretch | undefined): 
 function reachCurve(parts: DriveParts, belt: Belt, motion: AdjusterMotion): LengthAt {
   const circles = parts.circlesOf(belt)
   if ('why' in circles) return () => undefined
-  const moveTo = circleMover(parts, belt, motion, circles)
+  const moved = parts.pulleysOf(belt).flatMap((pulley, i) => (moves(motion, pulley) ? [i] : []))
+  const loop = new CordLoop(circles, moved)
+  const rateAt = circleMover(parts, motion, loop, circles, moved)
   const toStated = statedMinusCord(belt.section)
   return (u) => {
-    const rateOf = moveTo(u)
-    if (rateOf === undefined) return undefined
-    const path = traceCord(circles)
-    return path.ok ? { length: path.length + toStated, perU: rateOf(path), turning: path.turning } : undefined
+    const perU = rateAt(u)
+    return perU === undefined ? undefined : { length: loop.length + toStated, perU, turning: loop.turning }
   }
 }
 
-/** How fast a traced path grows, in mm per full travel of the adjuster. */
-type RateOf = (path: CordPath) => number
-
 /**
- * Puts the circles that an adjuster moves where travel u has them; what comes back gives the path's rate there.
- * Undefined where the adjuster does not reach.
+ * Puts the circles that an adjuster moves where travel u has them, and works the loop out; what comes back is the rate of its length there, in mm
+ * per full travel. Undefined where the adjuster does not reach, or neighbours overlap.
  */
 function circleMover(
   parts: DriveParts,
-  belt: Belt,
   motion: AdjusterMotion,
+  loop: CordLoop,
   circles: readonly CordCircle[],
-): (u: number) => RateOf | undefined {
-  const moved = parts
-    .pulleysOf(belt)
-    .flatMap((pulley, i) => (moves(motion, pulley) ? [{ i, circle: circles[i] as CordCircle }] : []))
-  const sum = (rate: (i: number) => number) => moved.reduce((all, { i }) => all + rate(i), 0)
+  moved: readonly number[],
+): (u: number) => number | undefined {
   if (motion.moves === 'shaft') {
     return (u) => {
       const place = motion.placeAt(u)
       if (place === undefined) return undefined
-      for (const { circle } of moved) Object.assign(circle, { x: place.x, y: place.y })
-      return (path) => sum((i) => lengthRateOfMove(path, i, place.vx, place.vy))
+      for (const i of moved) {
+        const circle = circles[i] as CordCircle
+        circle.x = place.x
+        circle.y = place.y
+      }
+      if (!loop.measure()) return undefined
+      let rate = 0
+      for (const i of moved) rate += loop.rateOfMove(i, place.vx, place.vy)
+      return rate
     }
   }
   const grown = parts.growthOf(motion.pulley)
-  const released = moved.map(({ circle }) => circle.r - grown)
+  const released = moved.map((i) => (circles[i] as CordCircle).r - grown)
   return (u) => {
     const { by, rate } = motion.growthAt(u)
-    moved.forEach(({ circle }, k) => (circle.r = (released[k] as number) + by))
-    return (path) => sum((i) => lengthRateOfGrowth(path, i, rate))
+    moved.forEach((i, k) => ((circles[i] as CordCircle).r = (released[k] as number) + by))
+    if (!loop.measure()) return undefined
+    let all = 0
+    for (const i of moved) all += loop.rateOfGrowth(i, rate)
+    return all
   }
 }
 

@@ -1,4 +1,4 @@
-import { isAssumed } from '../adjusters/assumed.ts'
+import { isTravelAssumed } from '../adjusters/assumed.ts'
 import { kindOf } from '../adjusters/kinds.ts'
 import type { Pulley } from '../drive/pulley.ts'
 import type { CheckedDrive } from '../drive/drive.ts'
@@ -216,7 +216,7 @@ function adjusterProblems(settledBelt: SettledBelt, words: Wording): Problem[] {
   if (adjuster === null) return fixedCentreProblems(settledBelt, words)
   const { seat, stretch, adjuster: part } = adjuster
   // Nothing can be said of a travel that nobody has read.
-  if (isAssumed(part)) return []
+  if (isTravelAssumed(part)) return []
   const where = [belt.id, part.id]
   const problems: Problem[] = [...cannotReach(adjuster, where, words)]
   if (stretch !== undefined && stretch.turnsAt !== null) {

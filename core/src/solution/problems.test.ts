@@ -217,5 +217,8 @@ test('nothing is said of the travel of an adjuster that nobody has read', () => 
     expect(codes(drive)).toContain(code)
     const assumed = { ...drive, adjusters: drive.adjusters.map((each) => ({ ...each, assumed: ['pivot'] })) }
     expect(codes(assumed)).not.toContain(code)
+    // A spring that nobody has read has no say in where its arm can stand.
+    const spring = { ...drive, adjusters: drive.adjusters.map((each) => ({ ...each, assumed: ['preload', 'rate'] })) }
+    expect(codes(spring)).toContain(code)
   }
 })

@@ -1,19 +1,21 @@
 /** Figures that are no lengths, as people write them: `120A`, `32 kgf`, `70 lb`, `90 bar`, `12 lb·ft`. */
 
+import { UNIT_WORTH } from './shown-units.ts'
+
 /** Units a figure is kept in, and what else may stand behind it, as so many of the kept unit. */
 const UNITS: Readonly<Record<string, readonly (readonly [words: RegExp, worth: number])[]>> = {
   N: [
     [/^n$/, 1],
     [/^kn$/, 1000],
     [/^dan$/, 10],
-    [/^(kgf|kg|kp)$/, 9.80665],
-    [/^(lbf|lbs?)$/, 4.4482216152605],
+    [/^(kgf|kg|kp)$/, UNIT_WORTH.kgf],
+    [/^(lbf|lbs?)$/, UNIT_WORTH.lbf],
   ],
   'N·m': [
     [/^n[·.*-]?m$/, 1],
-    [/^(lbf?|ft)[·.*-]?(ft|lbf?)$/, 1.3558179483314],
+    [/^(lbf?|ft)[·.*-]?(ft|lbf?)$/, UNIT_WORTH['lb·ft']],
     [/^(lbf?|in)[·.*-]?(in|lbf?)$/, 0.1129848290276],
-    [/^kgf?[·.*-]?m$/, 9.80665],
+    [/^kgf?[·.*-]?m$/, UNIT_WORTH.kgf],
   ],
   bar: [
     [/^bar$/, 1],
@@ -31,7 +33,7 @@ const UNITS: Readonly<Record<string, readonly (readonly [words: RegExp, worth: n
   Hz: [[/^hz$/, 1]],
   km: [
     [/^km$/, 1],
-    [/^(mi|miles?)$/, 1.609344],
+    [/^(mi|miles?)$/, UNIT_WORTH.miles],
   ],
 }
 

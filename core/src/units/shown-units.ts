@@ -11,7 +11,7 @@ export type ShownUnit<Of extends ShownQuantity = ShownQuantity> = (typeof SHOWN_
 export type ShownUnits = { readonly [Of in ShownQuantity]: ShownUnit<Of> }
 
 /** How much of the kept unit one of a unit is: the pound-force by definition 0.45359237 kg · 9.80665 m/s², the foot 0.3048 m, the mile 1.609344 km. */
-const WORTH: Readonly<Record<ShownUnit, number>> = {
+export const UNIT_WORTH: Readonly<Record<ShownUnit, number>> = {
   N: 1,
   lbf: 4.4482216152605,
   kgf: 9.80665,
@@ -31,12 +31,12 @@ export function quantityKeptIn(unit: string): ShownQuantity | undefined {
 
 /** A kept value in a unit that is shown. */
 export function inShownUnit(kept: number, unit: ShownUnit): number {
-  return kept / WORTH[unit]
+  return kept / UNIT_WORTH[unit]
 }
 
 /** A value in a unit that is shown, as it is kept. */
 export function fromShownUnit(shown: number, unit: ShownUnit): number {
-  return shown * WORTH[unit]
+  return shown * UNIT_WORTH[unit]
 }
 
 /** Decimals that say no less than a whole newton, a tenth of a newton metre and a whole kilometre do. */

@@ -125,7 +125,11 @@ async function rowOf(manager: EntityManager, id: string): Promise<PersonRow> {
 }
 
 async function mustBeFree(manager: EntityManager, name: string, id: string): Promise<void> {
-  // Held while it is looked at, so that of two who take one name at once the second finds it taken. A workshop's list is short.
+  // Of two who take one name at once the second waits here, and finds it taken. Rows that are there could be held, one that is about to come cannot.
+  await manager.query(
+    `INSERT INTO counters (name, value) VALUES ('names taken', 1) ON DUPLICATE KEY UPDATE value = value + 1`,
+  )
+  // What is there now, not what was when the transaction first looked. A workshop's list is short.
   const others = await manager.find(PersonEntity, {
     where: { id: Not(id), deletedAt: IsNull() },
     lock: { mode: 'pessimistic_write' },

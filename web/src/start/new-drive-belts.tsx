@@ -36,6 +36,7 @@ export function MoreBelt({
         <FigureInput
           label="Ribs"
           whole
+          large
           min={1}
           max={30}
           value={belt.ribs}
@@ -92,6 +93,7 @@ export function SideBySide({
     <FigureInput
       label={`${name}, side by side`}
       whole
+      large
       min={1}
       max={8}
       value={count}

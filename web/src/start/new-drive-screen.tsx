@@ -111,6 +111,7 @@ export function NewDriveScreen() {
             <FigureInput
               label="Ribs"
               whole
+              large
               min={1}
               max={30}
               value={ribs}

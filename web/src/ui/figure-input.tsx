@@ -15,6 +15,8 @@ interface FigureInputProps {
   /** Nothing between whole numbers: ribs, grooves, belts of a set. */
   readonly whole?: boolean
   readonly placeholder?: string
+  /** As tall as the large fields beside it. */
+  readonly large?: boolean
 }
 
 /** A figure that is no length, taken while it is typed; what is none is said, and nothing is known until it is mended. */
@@ -27,6 +29,7 @@ export function FigureInput({
   max,
   whole = false,
   placeholder,
+  large = false,
 }: FigureInputProps) {
   const id = useId()
   const figure = useFigureUnit(label)
@@ -56,6 +59,7 @@ export function FigureInput({
       {!labelled && <label htmlFor={id}>{figure.label}</label>}
       <Input
         id={id}
+        size={large ? 'large' : 'medium'}
         aria-label={labelled ? figure.label : undefined}
         className="figures"
         inputMode="decimal"

@@ -1,4 +1,4 @@
-import { isAssumed } from '@emery/core/adjusters'
+import { isTravelAssumed } from '@emery/core/adjusters'
 import { spanLines } from '@emery/core/alignment'
 import { isSized, isRouted } from '@emery/core/drive'
 import type { SettledDrive } from '@emery/core/path'
@@ -82,7 +82,7 @@ export function stepVerdict(
   if (step !== 'length') return 'fine'
   const known = belts.filter(({ length }) => length !== null).length
   // How a belt fits rests on its adjuster’s ends.
-  if (settled.belts.some(({ adjuster }) => adjuster !== null && isAssumed(adjuster.adjuster))) return 'unknown'
+  if (settled.belts.some(({ adjuster }) => adjuster !== null && isTravelAssumed(adjuster.adjuster))) return 'unknown'
   if (known === belts.length) return 'fine'
   return known === 0 ? 'unknown' : 'watch'
 }
