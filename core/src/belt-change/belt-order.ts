@@ -21,6 +21,8 @@ export interface BeltOrder {
   readonly on: readonly string[]
   /** Pairs that meet on a shaft, or before a pulley, of which nobody has said which runs further out. */
   readonly unknown: readonly (readonly [string, string])[]
+  /** Whether any of it rests on the order from front to back that somebody said, for want of a depth. */
+  readonly bySaid: boolean
   /** Belts that are in each other’s way, so that no order is right; none where the drive can be built. */
   readonly circular: readonly string[]
 }
@@ -46,12 +48,15 @@ export function beltOrder(settled: SettledDrive): BeltOrder {
     asSaid.map(({ belt: { id } }) => id),
     inTheWay.map(({ belt, inTheWayOf }) => [belt, inTheWayOf]),
   )
-  return { inTheWay, off: order, on: order.toReversed(), unknown, circular }
+  const bySaid = met.some((each) => each.bySaid)
+  return { inTheWay, off: order, on: order.toReversed(), unknown, bySaid, circular }
 }
 
 interface Meeting extends InTheWay {
-  /** Whether the places along the shaft say which of the two runs further out; the names stand in either order where they do not. */
+  /** Whether anything says which of the two runs further out; the names stand in either order where nothing does. */
   readonly known: boolean
+  /** Somebody said it: the places along the shaft do not. */
+  readonly bySaid: boolean
 }
 
 /** Where two belts lie one behind the other on a shaft. */
@@ -61,9 +66,10 @@ function onOneShaft(one: SettledBelt, other: SettledBelt): readonly Meeting[] {
   return one.pulleys.flatMap(({ shaft, z = null }) => {
     const otherZ = places.get(shaft)
     if (otherZ === undefined) return []
-    const further = z === null || otherZ === null || z === otherZ ? saidFurtherOut(one, other) : z - otherZ
-    const known = further !== 0
-    return [further < 0 ? { belt: b, inTheWayOf: a, shaft, known } : { belt: a, inTheWayOf: b, shaft, known }]
+    const isRead = z !== null && otherZ !== null && z !== otherZ
+    const further = isRead ? z - otherZ : saidFurtherOut(one, other)
+    const how = { shaft, known: further !== 0, bySaid: !isRead && further !== 0 }
+    return [further < 0 ? { belt: b, inTheWayOf: a, ...how } : { belt: a, inTheWayOf: b, ...how }]
   })
 }
 
@@ -90,7 +96,8 @@ function passing({ places, metal }: SettledDrive, one: SettledBelt, other: Settl
       const strand = ends.reduce<number>((sum, at) => sum + (at ?? 0) / 2, 0)
       const said = saidFurtherOut(one, other)
       if (isRead ? strand <= z : said < 0) return []
-      return [{ belt: one.belt.id, inTheWayOf: other.belt.id, shaft, known: isRead || said > 0 }]
+      const bySaid = !isRead && said > 0
+      return [{ belt: one.belt.id, inTheWayOf: other.belt.id, shaft, known: isRead || bySaid, bySaid }]
     }),
   )
 }

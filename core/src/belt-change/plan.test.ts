@@ -163,6 +163,8 @@ describe('where no depth was read', () => {
     expect(beltOrder(settleDrive(said('airbelt', 'fanbelt'))).unknown).toHaveLength(2)
     const read = changed(demoDrive('fenland-vee'), setBeltsFromFront(['airbelt', 'psbelt', 'fanbelt']))
     expect(beltOrder(settleDrive(read)).off).toEqual(beltOrder(settleDrive(demoDrive('fenland-vee'))).off)
+    expect(beltOrder(settleDrive(read)).bySaid).toBe(false)
+    expect(beltOrder(settleDrive(said('airbelt', 'fanbelt', 'psbelt'))).bySaid).toBe(true)
   })
 })
 

@@ -8,7 +8,8 @@ interface FigureInputProps {
   /** The label beside it says it already: only its unit is shown. */
   readonly labelled?: boolean
   readonly value: number | null
-  readonly onRead: (value: number | null) => void
+  /** Null where the field is empty, and where what stands in it was refused. */
+  readonly onRead: (value: number | null, isRefused: boolean) => void
   /** The least and the most it can be, in the kept unit; above zero where no least is given. */
   readonly min?: number
   readonly max?: number
@@ -52,7 +53,7 @@ export function FigureInput({
     const wrong = read === null ? null : read.ok ? refused(read.value) : read.message
     setRefusal(wrong)
     setTakenFor(read?.ok === true && wrong === null ? read.takenFor : null)
-    onRead(read?.ok === true && wrong === null ? read.value : null)
+    onRead(read?.ok === true && wrong === null ? read.value : null, wrong !== null)
   }
   return (
     <div>

@@ -61,7 +61,9 @@ export function useFigureUnit(label: string): FigureUnit {
     const kept = /, (\S+)$/.exec(label)?.[1] ?? ''
     const quantity = quantityKeptIn(kept)
     const unit = quantity === undefined ? null : chosen[quantity]
-    const rounded = (value: number) => String(Math.round(value * 100) / 100)
+    // An odometer shows no tenths.
+    const digits = quantity === 'distance' ? 0 : 2
+    const rounded = (value: number) => String(Number(value.toFixed(digits)))
     return {
       label: unit === null ? label : `${label.slice(0, -kept.length)}${unit}`,
       unit: unit ?? kept,

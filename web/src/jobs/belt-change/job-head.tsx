@@ -74,7 +74,7 @@ export function JobHead({ job, kept, jobs, order, status, next, failure, onEdit 
           <Link to={`/drives/${job.driveId}/alignment`}>Alignment</Link>
         </p>
       )}
-      {(order.unknown.length > 0 || belts.some(({ fromFront }) => fromFront !== undefined)) && (
+      {(order.unknown.length > 0 || order.bySaid) && (
         <FrontToBack
           belts={order.off.flatMap((id) => belts.filter((belt) => belt.id === id))}
           said={order.unknown.length === 0}
@@ -196,18 +196,15 @@ function Distance({
   readonly value: number | null
   readonly onWrite: (km: number | null) => void
 }) {
-  const [read, setRead] = useState<number | null>(value)
+  // Undefined while nobody types: what the job has is shown, whoever wrote it.
+  const [read, setRead] = useState<number | null>()
+  const keep = () => {
+    if (read !== undefined && read !== value) onWrite(read)
+    setRead(undefined)
+  }
   return (
-    <div
-      className={styles['line']}
-      onBlur={() => {
-        if (read !== value) onWrite(read)
-      }}
-      onKeyDown={({ key }) => {
-        if (key === 'Enter' && read !== value) onWrite(read)
-      }}
-    >
-      <Odometer value={read} placeholder="" onRead={setRead} />
+    <div className={styles['line']} onBlur={keep} onKeyDown={({ key }) => key === 'Enter' && keep()}>
+      <Odometer value={read === undefined ? value : read} placeholder="" onRead={setRead} />
     </div>
   )
 }
