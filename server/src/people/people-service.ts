@@ -56,9 +56,7 @@ export class PeopleService {
   async addFirst(name: string, passphrase: string): Promise<PersonRecord> {
     return inTransaction(this.source, async (manager) => {
       // Of several at once the others wait for the first, and find somebody there.
-      await manager.query(
-        `INSERT INTO counters (name, value) VALUES ('first lead', 1) ON DUPLICATE KEY UPDATE value = value + 1`,
-      )
+      await takeTurns(manager, 'first lead')
       if (!(await this.noneYet())) throw new ApiError('NOT_ALLOWED')
       return this.add({ name, role: 'lead' }, { passphrase })
     })
@@ -124,11 +122,16 @@ async function rowOf(manager: EntityManager, id: string): Promise<PersonRow> {
   return row
 }
 
+/** Of several transactions at once the others wait here until the first has ended. */
+async function takeTurns(manager: EntityManager, over: 'first lead' | 'names taken'): Promise<void> {
+  await manager.query(`INSERT INTO counters (name, value) VALUES (?, 1) ON DUPLICATE KEY UPDATE value = value + 1`, [
+    over,
+  ])
+}
+
 async function mustBeFree(manager: EntityManager, name: string, id: string): Promise<void> {
   // Of two who take one name at once the second waits here, and finds it taken. Rows that are there could be held, one that is about to come cannot.
-  await manager.query(
-    `INSERT INTO counters (name, value) VALUES ('names taken', 1) ON DUPLICATE KEY UPDATE value = value + 1`,
-  )
+  await takeTurns(manager, 'names taken')
   // What is there now, not what was when the transaction first looked. A workshop's list is short.
   const others = await manager.find(PersonEntity, {
     where: { id: Not(id), deletedAt: IsNull() },

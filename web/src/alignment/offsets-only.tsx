@@ -5,7 +5,7 @@ import type { Mm } from '@emery/core/units'
 import { useBench } from '../bench/bench-context.ts'
 import { PanelSection } from '../ui/panel.tsx'
 import { pulleyName } from '../ui/pulley-name.ts'
-import { ReadingField } from '../ui/reading-field.tsx'
+import { LengthInput } from '../ui/length-input.tsx'
 import { useLengths } from '../ui/use-lengths.ts'
 import { VerdictMark } from '../ui/verdict-mark.tsx'
 import { ALIGNMENT_DOES } from './alignment-words.ts'
@@ -22,7 +22,7 @@ export function OffsetsOnly({ belt }: { readonly belt: SettledBelt }) {
   const furthest = read.toSorted((a, b) => Math.abs(b.offset) - Math.abs(a.offset))[0]
   const nameOf = (id: string) => pulleyName(settled.drive, id)
   const isOut = furthest !== undefined && Math.abs(furthest.offset) > OUT_MM
-  const over = isOut && span !== null && span > 0 ? angleOverSpan(belt.belt.section, furthest.offset, span) : null
+  const over = isOut && span !== null ? angleOverSpan(belt.belt.section, furthest.offset, span) : null
   return (
     <PanelSection title="Alignment">
       <p className={styles['result']}>
@@ -38,13 +38,7 @@ export function OffsetsOnly({ belt }: { readonly belt: SettledBelt }) {
       {isOut && (
         <>
           <p className="soft">How much that matters follows from its shorter span: measure it, or place the parts.</p>
-          <ReadingField
-            label={`Shorter span of ${nameOf(furthest.pulley)}`}
-            value={span}
-            live
-            mayBeEmpty
-            onRead={takeSpan}
-          />
+          <LengthInput label={`Shorter span of ${nameOf(furthest.pulley)}`} value={span} onRead={setSpan} />
           {over !== null && (
             <p role="status">
               The entry angle is <b className="figures">{over.angle.toFixed(2)}°</b> if both stand square: the belt{' '}
@@ -55,10 +49,4 @@ export function OffsetsOnly({ belt }: { readonly belt: SettledBelt }) {
       )}
     </PanelSection>
   )
-
-  function takeSpan(mm: Mm | null) {
-    if (mm !== null && !(mm > 0)) return { ok: false as const, message: 'must be above zero' }
-    setSpan(mm)
-    return { ok: true as const }
-  }
 }

@@ -5,7 +5,7 @@ import { shimSum, USUAL_FLANK_DEG } from '@emery/core/sums'
 import type { Mm } from '@emery/core/units'
 import { useBench } from '../bench/bench-context.ts'
 import { FigureInput } from '../ui/figure-input.tsx'
-import { ReadingField } from '../ui/reading-field.tsx'
+import { LengthInput } from '../ui/length-input.tsx'
 import { useLengths } from '../ui/use-lengths.ts'
 import styles from './measure.module.css'
 
@@ -19,17 +19,7 @@ export function ShimThickness({ adjuster }: { readonly adjuster: string }) {
   return (
     <>
       <div className={styles['grid']}>
-        <ReadingField
-          label="Thickness of one shim"
-          value={thickness}
-          live
-          mayBeEmpty
-          onRead={(mm) => {
-            if (mm !== null && !(mm > 0)) return { ok: false, message: 'must be above zero' }
-            setThickness(mm)
-            return { ok: true }
-          }}
-        />
+        <LengthInput label="Thickness of one shim" value={thickness} onRead={setThickness} />
         <FigureInput label="Groove angle, °" value={angle} onRead={setAngle} />
       </div>
       {grows !== null && (

@@ -3,7 +3,7 @@ import type { AdjusterKind } from '@emery/core/adjusters'
 import { SHAFT_KIND_NAMES, type PulleyFace, type Shaft, type ShaftKind, type Turn } from '@emery/core/drive'
 import { familyOf, ribsOf, type Section, sectionsForFace } from '@emery/core/sections'
 import styles from './parts.module.css'
-import { FigureInput } from '../ui/figure-input.tsx'
+import { CountInput } from '../ui/count-input.tsx'
 import { sectionOptions } from '../ui/section-options.ts'
 
 /** A part as it is being described, before it is in a drive. */
@@ -105,14 +105,7 @@ export function PartForm({ part, onChange, shafts }: PartFormProps) {
         </label>
       )}
       {(part.face === 'vee' || part.face === 'ribbed') && (
-        <FigureInput
-          label="Grooves"
-          whole
-          min={1}
-          max={30}
-          value={part.grooves}
-          onRead={(grooves) => grooves !== null && change({ grooves })}
-        />
+        <CountInput label="Grooves" max={30} value={part.grooves} onRead={(grooves) => change({ grooves })} />
       )}
       {part.onShaft === null && (
         <label>

@@ -15,7 +15,7 @@ import { NameField } from '../ui/name-field.tsx'
 import { useBench } from '../bench/bench-context.ts'
 import form from '../ui/form-grid.module.css'
 import { PanelSection } from '../ui/panel.tsx'
-import { FigureInput } from '../ui/figure-input.tsx'
+import { CountInput } from '../ui/count-input.tsx'
 
 const CONSTRUCTION_NAMES = { single: 'ribs on one side', 'double-sided': 'double-sided', elastic: 'elastic' } as const
 
@@ -57,23 +57,9 @@ export function BeltFields({ belt }: { readonly belt: Belt }) {
           />
         </label>
         {familyOf(belt.section).hasRibs ? (
-          <FigureInput
-            label="Ribs"
-            whole
-            min={1}
-            max={30}
-            value={belt.ribs}
-            onRead={(ribs) => ribs !== null && change({ ribs })}
-          />
+          <CountInput label="Ribs" max={30} value={belt.ribs} onRead={(ribs) => change({ ribs })} />
         ) : (
-          <FigureInput
-            label="Side by side"
-            whole
-            min={1}
-            max={8}
-            value={now.count}
-            onRead={(count) => count !== null && change({ count })}
-          />
+          <CountInput label="Side by side" max={8} value={now.count} onRead={(count) => change({ count })} />
         )}
         {familyOf(belt.section).hasRibs && (
           <label>

@@ -3,7 +3,7 @@ import { Button, Select } from 'antd'
 import type { NewBelt } from '@emery/core/drive'
 import { familyOf } from '@emery/core/sections'
 import { Choices } from '../ui/choices.tsx'
-import { FigureInput } from '../ui/figure-input.tsx'
+import { CountInput } from '../ui/count-input.tsx'
 import { sectionOptions } from '../ui/section-options.ts'
 import styles from './new-drive.module.css'
 
@@ -33,15 +33,7 @@ export function MoreBelt({
         <SideBySide name={belt.name} count={belt.count ?? 1} onChange={(count) => onChange({ ...belt, count })} />
       )}
       {familyOf(belt.section).hasRibs && (
-        <FigureInput
-          label="Ribs"
-          whole
-          large
-          min={1}
-          max={30}
-          value={belt.ribs}
-          onRead={(ribs) => ribs !== null && onChange({ ...belt, ribs })}
-        />
+        <CountInput label="Ribs" large max={30} value={belt.ribs} onRead={(ribs) => onChange({ ...belt, ribs })} />
       )}
       <Button
         size="large"
@@ -89,15 +81,5 @@ export function SideBySide({
   readonly count: number
   readonly onChange: (count: number) => void
 }) {
-  return (
-    <FigureInput
-      label={`${name}, side by side`}
-      whole
-      large
-      min={1}
-      max={8}
-      value={count}
-      onRead={(to) => to !== null && onChange(to)}
-    />
-  )
+  return <CountInput label={`${name}, side by side`} large max={8} value={count} onRead={(to) => onChange(to)} />
 }

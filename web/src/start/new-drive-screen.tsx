@@ -5,7 +5,7 @@ import { newDrive, SHAFT_KIND_NAMES, type NewBelt, type ShaftKind, type Turn } f
 import { familyOf, type Section } from '@emery/core/sections'
 import { useBeginDrive } from '../drives/use-begin-drive.ts'
 import { useTopBar } from '../ui/top-bar.ts'
-import { FigureInput } from '../ui/figure-input.tsx'
+import { CountInput } from '../ui/count-input.tsx'
 import { sectionOptions } from '../ui/section-options.ts'
 import { FrontToBack } from '../parts/front-to-back.tsx'
 import { newPart, PartForm, type PartDraft } from '../parts/part-form.tsx'
@@ -108,15 +108,7 @@ export function NewDriveScreen() {
           </label>
           {!familyOf(section).hasRibs && <SideBySide name="Main belt" count={count} onChange={setCount} />}
           {familyOf(section).hasRibs && (
-            <FigureInput
-              label="Ribs"
-              whole
-              large
-              min={1}
-              max={30}
-              value={ribs}
-              onRead={(to) => to !== null && changeBelt(section, to)}
-            />
+            <CountInput label="Ribs" large max={30} value={ribs} onRead={(to) => changeBelt(section, to)} />
           )}
         </div>
         {more.map((belt, i) => (

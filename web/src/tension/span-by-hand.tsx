@@ -10,7 +10,7 @@ import { Caution } from '../ui/caution.tsx'
 import fields from '../ui/fields.module.css'
 import { FigureInput } from '../ui/figure-input.tsx'
 import { PanelSection } from '../ui/panel.tsx'
-import { ReadingField } from '../ui/reading-field.tsx'
+import { LengthInput } from '../ui/length-input.tsx'
 import { Term } from '../ui/term.tsx'
 import { useLengths } from '../ui/use-lengths.ts'
 import { useUnits } from '../ui/use-units.ts'
@@ -45,24 +45,19 @@ export function SpanByHand({ belt: { belt } }: { readonly belt: SettledBelt }) {
   const wanted = settingFor(belt, 'used')
   const sum = asked === null || reading === null ? null : tensionSum(asked, reading, 'used')
   const signs = asked === null ? null : spanSigns(asked, wanted)
-  const above = (keep: (mm: Mm | null) => void) => (mm: Mm | null) => {
-    if (mm !== null && !(mm > 0)) return { ok: false as const, message: 'must be above zero' }
-    keep(mm)
-    return { ok: true as const }
-  }
   return (
     <PanelSection title="One span by hand">
       <p className="soft">Measure one free span from pulley to pulley, and press or pluck it in its middle.</p>
       <Caution>Engine off and key out. Keep fingers out of the pulleys. Never check a running belt by hand.</Caution>
       <Segmented<Way> block aria-label="How it is read" value={way} options={[...WAYS]} onChange={setWay} />
       <div className={fields['two']}>
-        <ReadingField label="Span" value={span} live mayBeEmpty onRead={above(setSpan)} />
+        <LengthInput label="Span" value={span} onRead={setSpan} />
         {way === 'pluck' ? (
           <FigureInput label="Pitch, Hz" value={frequency} onRead={setFrequency} />
         ) : (
           <>
             <FigureInput label="Pressed with, N" value={force} onRead={setForce} />
-            <ReadingField label="Deflection" value={deflection} live mayBeEmpty onRead={above(setDeflection)} />
+            <LengthInput label="Deflection" value={deflection} onRead={setDeflection} />
           </>
         )}
       </div>
