@@ -1,6 +1,7 @@
 import { Select, Slider } from 'antd'
 import type { SettledBelt } from '@emery/core/path'
 import { familyOf } from '@emery/core/sections'
+import { nominalSpeeds } from '@emery/core/speeds'
 import {
   CONDITION_SHARE,
   minTensions,
@@ -78,6 +79,7 @@ export function Running({ belt, running }: RunningProps) {
         </p>
         <p className="soft">
           {sourceWords(running.source, units)} {running.loads === 'nominal' && 'A load is nominal: see below. '}
+          {nominalSpeeds(settled.drive.engine).length > 0 && 'Nobody has read this engine’s speeds: they are nominal. '}
           {!toothed && worst.gripReserve !== null && (
             <button
               type="button"
