@@ -3,6 +3,7 @@ import { deflect } from './deflect.ts'
 import { diagnose } from './diagnose.ts'
 import { fit } from './fit.ts'
 import { label } from './label.ts'
+import { length } from './length.ts'
 import { lineup } from './lineup.ts'
 import { measure } from './measure.ts'
 import { route } from './route.ts'
@@ -15,6 +16,7 @@ import { tension } from './tension.ts'
 const COMMANDS: Readonly<Record<string, Command>> = {
   solve,
   tension,
+  length,
   lineup,
   survey,
   route,

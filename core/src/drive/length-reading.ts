@@ -23,6 +23,19 @@ const everyLengthReading = {
 export const AID_LAY = ['groove', 'flanks', 'rims'] as const
 export type AidLay = (typeof AID_LAY)[number]
 
+/** Where an adjuster stood with a belt on, and how that was read. */
+const standing = {
+  scale: choice(
+    ['travel', 'pointer', 'marks', 'reading'],
+    'Travel by eye, a pointer’s travel, places counted by the tensioner’s own marks, or degrees, mm or shims.',
+  ).optional(),
+  place: quantity(
+    '',
+    'From 0 to 1; 0 to 4 from the slack stop over the first, middle and last mark to the tight stop, halves between two; or degrees, mm or shims.',
+    { min: -1000, max: 5000 },
+  ).optional(),
+}
+
 const length = (description: string) => quantity('mm', description, { min: 50, max: 20000 })
 
 /** What was read of a belt's length, by how it was taken: docs/mechanics/length.md. */
@@ -52,6 +65,7 @@ export const lengthReadingSchema = union('how', {
     section: choice(SECTIONS, 'Section the mark says.'),
     ribs: quantity('', 'Ribs the mark says; 1 for the others.', { min: 1, max: 30, integer: true }),
     value: length('Stated length the mark says.'),
+    ...standing,
   }),
   oldBelt: record({
     ...everyLengthReading,
@@ -60,20 +74,16 @@ export const lengthReadingSchema = union('how', {
       BELT_LINES,
       'How it was measured: along its back, inside over the ribs, cut and flat, or on two pins.',
     ),
-    value: quantity('mm', 'Imported parts; for two pins, the distance between their centres.', { min: 20, max: 20000 }),
+    value: quantity('mm', 'What was read, before any correction; for two pins, the distance between their centres.', { min: 20, max: 20000 }),
     pin: quantity('mm', 'Diameter of each pin.', { min: 1, max: 500 }).optional(),
+    ...standing,
   }),
   trial: record({
     ...everyLengthReading,
     how: constant('trial', 'must be trial', 'A belt that was tried on.'),
     value: length('Stated length its mark says.'),
     outcome: choice(['on', 'too-short', 'slack'], 'Went on and was tensioned, would not go on, or stayed slack.'),
-    /** How the adjuster was read with the belt on. */
-    scale: choice(
-      ['travel', 'pointer', 'reading'],
-      'Travel by eye, pointer against marks, or degrees, mm or shims.',
-    ).optional(),
-    place: quantity('', 'Imported parts: 0 to 1, or degrees, mm or shims.', { min: -1000, max: 5000 }).optional(),
+    ...standing,
     seated: flag('It was seen to sit in every groove.').optional(),
   }),
 })

@@ -2,6 +2,7 @@
 import type { SettledBelt } from '../path/settle.ts'
 import type { Mm } from '../units/quantity.ts'
 import { FIT_RANK, fitByStrain, fitLength, type Fit } from './verdict.ts'
+import type { BringHome } from './bring-home.ts'
 import type { LengthAnswer } from './length-answer.ts'
 import { standardLengths } from './standard-lengths.ts'
 
@@ -14,6 +15,18 @@ export function targetOf({ wanted, window, restsOn }: LengthAnswer): Mm | null {
 /** How a belt of some length would fit, as far as the drive is known; null while it is not. */
 export function fitOf({ situation }: LengthAnswer, belt: SettledBelt, length: Mm): Fit | null {
   return situation === null ? (fitByStrain(belt, length) ?? null) : fitLength(situation, length)
+}
+
+/** mm beyond the interval of the length wanted from which sizes are offered: more than any window is wide. */
+const OFFERED_MM = 45
+
+/** Sizes offered at the most. */
+const MOST_OFFERED = 90
+
+/** The belts to buy out of the sizes that are made; none where no length is known. */
+export function bringFromSizes({ wanted, bring }: LengthAnswer, { belt }: SettledBelt): BringHome {
+  if (wanted === null) return { belts: [], together: 0 }
+  return bring(standardLengths(belt.section, wanted.low - OFFERED_MM, wanted.high + OFFERED_MM, MOST_OFFERED))
 }
 
 /** mm to either side of the window from which sizes are tried. */

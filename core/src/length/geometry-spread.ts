@@ -5,6 +5,8 @@ import { TAPE_SIGMA_MM } from '../drive/nominal.ts'
 import type { Shaft } from '../drive/shaft.ts'
 import { lengthRateOfMove } from '../path/cord-path.ts'
 import { distance } from '../numerics/vectors.ts'
+import { metalRadii } from '../path/drive-parts.ts'
+import { centreDistance } from '../survey/centre-distance.ts'
 import type { SettledBelt, SettledDrive } from '../path/settle.ts'
 import type { Mm } from '../units/quantity.ts'
 
@@ -78,4 +80,54 @@ function ownSigma({ kind, placed }: Shaft): Mm {
   const sigma = Math.max(placed.sigma ?? PLACE_SIGMA_MM[placed.how], CRANK_SIGMA_MM)
   // A survey's spread of a place comes from the same distances, which must not count twice in full.
   return placed.how === 'distances' ? Math.SQRT2 * sigma : sigma
+}
+
+/** The survey's own test of itself: how many times worse than told its distances may have been read, and which one stands out. */
+export interface SurveyDisagreement {
+  /** Multiples of what was told, and how likely each is, all together 1. */
+  readonly scales: readonly { readonly times: number; readonly share: number }[]
+  /** The mean of them. */
+  readonly times: number
+  /** The distance that lies farthest from what the places have, in its own standard deviations; null where none is to spare. */
+  readonly worst: { readonly id: string; readonly from: string; readonly to: string; readonly apart: Mm } | null
+}
+
+/** How careful people are, before their readings are compared (nominal): mostly as they say, at times less than half as much. */
+const CARE = [
+  { times: 1, share: 0.7 },
+  { times: 2.4, share: 0.22 },
+  { times: 5, share: 0.06 },
+  { times: 12, share: 0.02 },
+] as const
+
+const AS_TOLD = { scales: [{ times: 1, share: 1 }], times: 1, worst: null } as const
+
+/**
+ * What χ² over the distances between placed shafts says of how they were read, `P(k) ∝ P₀(k)·k^(−dof)·exp(−χ² / 2k²)`; as told where no distance is to
+ * spare.
+ */
+export function surveyDisagreement(drive: CheckedDrive): SurveyDisagreement {
+  const shafts = new Map(drive.shafts.map((shaft) => [shaft.id, shaft]))
+  const shaftOf = new Map(drive.pulleys.map(({ id, shaft }) => [id, shaft]))
+  const metal = metalRadii(drive)
+  const placed = new Set<string>()
+  const off = (drive.survey?.distances ?? []).flatMap(({ id, from, to, kind, value, sigma = TAPE_SIGMA_MM }) => {
+    const [a, b] = [from, to].map((pulley) => shafts.get(shaftOf.get(pulley) ?? ''))
+    if (a?.x == null || a.y === null || b?.x == null || b.y === null) return []
+    const read = centreDistance(kind, value, metal.get(from), metal.get(to))
+    if (read === undefined) return []
+    for (const { id: shaft } of [a, b]) placed.add(shaft)
+    const apart = read - Math.hypot(a.x - b.x, a.y - b.y)
+    return [{ id, from, to, apart, z: apart / sigma }]
+  })
+  const free = off.length - Math.max(0, 2 * placed.size - 3)
+  if (free <= 0) return AS_TOLD
+  const square = off.reduce((sum, { z }) => sum + z * z, 0)
+  const logs = CARE.map(({ times, share }) => Math.log(share) - free * Math.log(times) - square / (2 * times * times))
+  const most = Math.max(...logs)
+  const weights = logs.map((log) => Math.exp(log - most))
+  const all = weights.reduce((sum, weight) => sum + weight, 0)
+  const scales = CARE.map(({ times }, i) => ({ times, share: (weights[i] ?? 0) / all }))
+  const worst = off.reduce((farthest, each) => (Math.abs(each.z) > Math.abs(farthest.z) ? each : farthest))
+  return { scales, times: scales.reduce((sum, { times, share }) => sum + times * share, 0), worst }
 }

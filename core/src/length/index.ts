@@ -1,18 +1,22 @@
 /** What the other packages may take from here. */
 export { measureAlone, measureOnDrive } from './aids.ts'
 export { AID_FIGURES, SEATED_SHARE } from './nominal.ts'
-export { chooseBelt, fitOf, targetOf } from './belt-choice.ts'
-export { bringHome, type BringHome, SURE_ENOUGH } from './bring-home.ts'
+export { bringFromSizes, chooseBelt, fitOf, targetOf } from './belt-choice.ts'
+export { type BringHome, SURE_ENOUGH } from './bring-home.ts'
 export { type GrooveUse, grooveUses } from './grooves.ts'
 export { wayOn, type WayOn } from './last-pulley.ts'
-export { lengthAnswer, type LengthAnswer, type LengthSource, type NotCounted } from './length-answer.ts'
+export { lengthAnswer, type LengthAnswer, type SettledOn } from './length-answer.ts'
+export { effectsOf, type Effect } from './effects.ts'
+export type { ReachFrom } from './knowledge.ts'
+export { nextReading, type NextReading } from './next-reading.ts'
+export { isBlunder, type LengthSource } from './sources.ts'
+export type { NotCounted } from './said.ts'
 export { addLengthReading, leaveOutLengthReading, removeLengthReading } from './length-edits.ts'
 export { measureOldBelt } from './old-belt.ts'
 export { type BeltPair, beltsTogether, bestPairs } from './pairs.ts'
 export { type BeltOnShelf, doubtLength, nearSizes, placesForBelt, searchShelf, shelfBeltsFor } from './shelf.ts'
 export { lengthReadingName, travelWords } from './source-names.ts'
 export { standardLengths } from './standard-lengths.ts'
-export type { TrialFinding } from './trials.ts'
 export {
   END_OF_LIFE_SHARE,
   type Fit,

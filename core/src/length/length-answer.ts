@@ -1,322 +1,210 @@
 /** All that is known of a belt's length, and the one answer it comes to: docs/mechanics/length.md. */
-import type { CheckedDrive } from '../drive/drive.ts'
 import type { LengthReading } from '../drive/length-reading.ts'
+import type { CheckedDrive } from '../drive/drive.ts'
+import type { LengthAt } from '../path/reach-curve.ts'
 import type { SettledBelt, SettledDrive } from '../path/settle.ts'
+import { travelLimits } from '../path/travel-limits.ts'
 import { familyOf } from '../sections/families.ts'
 import type { Mm } from '../units/quantity.ts'
-import { measureAlone, measureOnDrive, type AidMeasured } from './aids.ts'
-import { newBeltTravel } from './belt-wanted.ts'
-import { NEW_BELT_TRAVEL } from './nominal.ts'
-import { fixedWindow, goodWindow, type FitSituation, type GoodWindow } from './verdict.ts'
-import { fuse, type Belief, type Bound, type Estimate } from './fusion.ts'
-import { geometrySpread } from './geometry-spread.ts'
-import { lengthCurve, type CurvePoint, type LengthCurve } from './length-curve.ts'
-import { LABEL_SIGMA_MM, measureOldBelt } from './old-belt.ts'
-import { OLD_BELT_SIGMA_MM } from './nominal.ts'
-import { contradictingTrials, travelOfTrial, type TrialFinding } from './trials.ts'
-import { TRIAL_SIGMA_MM } from './nominal.ts'
-
-/** Why a reading is kept without being counted. */
-export type NotCounted =
-  'left out' | 'outlier' | 'one of two' | 'wrong section' | 'not seated' | 'bound only' | 'no place'
-
-/** One way of knowing the length, and what it says. */
-export interface LengthSource {
-  /** The reading's id; `geometry` for the drive itself. */
-  readonly id: string
-  readonly reading: LengthReading | null
-  /** What was read, as a length of its own line, mm; null for the drive itself. */
-  readonly read: Mm | null
-  /** mm from what was read to the stated length there, and on to the place where a new belt should stand. */
-  readonly correction: Mm
-  readonly travel: Mm
-  /** The belt wanted by this source alone; null where it gives none. */
-  readonly length: Mm | null
-  readonly sigma: Mm | null
-  /** null where it counts in full. */
-  readonly not: NotCounted | null
-  /** mm by which an outlier says more than the rest agree. */
-  readonly apart: Mm | null
-}
+import { placeOf, type BeltPlace } from './belt-place.ts'
+import { bringHome, type BringHome } from './bring-home.ts'
+import { fitChances, type WindowOf } from './fit-chances.ts'
+import type { SurveyDisagreement } from './geometry-spread.ts'
+import { knowledgeOf, pinned, type Knowledge, type ReachFrom } from './knowledge.ts'
+import { END_OF_LIFE_RIDE_MM } from './nominal.ts'
+import { posteriorOf, type Belief, type Posterior } from './posterior.ts'
+import { markSigma, saidBy, travelRead, type ReadingPlace, type Said } from './said.ts'
+import { sourcesOf, type LengthSource } from './sources.ts'
+import { END_OF_LIFE_SHARE, fixedWindow, goodWindow, type FitSituation, type GoodWindow } from './verdict.ts'
 
 export interface LengthAnswer {
   readonly sources: readonly LengthSource[]
   /** The length of the belt wanted; null while nothing says. */
   readonly wanted: Belief | null
+  /** Where no reading says how long the belt is, but one tried on says on which side it lies. */
+  readonly onlySide: { readonly side: 'longer' | 'shorter'; readonly than: Mm } | null
   /** Travel a new belt should stand at; null for fixed centres. */
   readonly u: number | null
   readonly restsOn: 'marks' | 'nominal' | 'fixed'
-  readonly curve: LengthCurve['of'] | null
+  readonly reachFrom: ReachFrom
   /** An adjuster must take the belt up, but none is hung on the drawing yet. */
   readonly unhung: boolean
-  /** The drive as the fused answer has it, for belts to be held up to; null for fixed centres, and while nothing is known. */
+  /** How well the distances agree from which the places come. */
+  readonly survey: SurveyDisagreement
+  /** The drive as it most likely is, for belts to be held up to; null for fixed centres, and while nothing is known. */
   readonly situation: FitSituation | null
-  /** The stated lengths that fit well, as the fused answer has it. */
+  /** The stated lengths that fit well on the drive as it most likely is. */
   readonly window: GoodWindow | null
-  readonly findings: readonly TrialFinding[]
+  /** A belt that is on and sits well: it ends the search. */
+  readonly settled: SettledOn | null
+  readonly posterior: Posterior | null
+  /** The fewest of these lengths of which one fits. */
+  readonly bring: (offered: readonly Mm[]) => BringHome
 }
 
-/** What is known of the length of one belt. */
-export function lengthAnswer({ drive, places }: SettledDrive, settled: SettledBelt): LengthAnswer {
-  const readings = (drive.lengths ?? []).filter(({ belt }) => belt === settled.belt.id)
-  const geometry = { sigma: geometrySpread(drive, settled, places), unhung: isUnhung(drive, settled) }
-  return new Work(settled, readings, geometry).answer()
+export interface SettledOn {
+  readonly id: string
+  readonly length: Mm
+  readonly label: string
 }
 
-/**
- * Whether some adjuster must take a belt up that is not hung on the drawing: it runs over a tensioner that nothing moves, or it
- * is a V belt, which fixed centres could not keep tight.
- */
-function isUnhung(drive: CheckedDrive, { belt, pulleys, adjuster }: SettledBelt): boolean {
-  if (adjuster !== null) return false
-  const tensioners = new Set(drive.shafts.filter(({ kind }) => kind === 'tensioner').map(({ id }) => id))
-  return familyOf(belt.section).wedges || pulleys.some(({ shaft }) => tensioners.has(shaft))
-}
-
-/** mm of curve between two travels, for adding to a length read at one to have it at the other. */
-type Along = (from: number, to: number) => Mm
-
-class Work {
-  private readonly curve: LengthCurve | undefined
-  private readonly u: number | null
-  private readonly restsOn: LengthAnswer['restsOn']
-  private readonly aids: ReadonlyMap<string, AidMeasured>
-
-  constructor(
-    private readonly settled: SettledBelt,
-    private readonly readings: readonly LengthReading[],
-    private readonly drawn: { readonly sigma: Mm | undefined; readonly unhung: boolean },
-  ) {
-    this.aids = new Map(readings.flatMap((reading) => this.measuredAid(reading)))
-    const adjuster = settled.adjuster?.adjuster
-    const travel =
-      adjuster === undefined ? { u: NEW_BELT_TRAVEL, restsOn: 'nominal' as const } : newBeltTravel(adjuster)
-    const counted = readings.filter((reading) => reading.leftOut !== true)
-    this.curve = lengthCurve(
-      settled,
-      counted.flatMap((reading) => this.pointOf(reading, travel.u)),
-      drawn.unhung,
-    )
-    this.u = this.curve?.of === 'fixed' ? null : travel.u
-    this.restsOn = this.curve?.of === 'fixed' ? 'fixed' : travel.restsOn
-  }
-
-  answer(): LengthAnswer {
-    const drafts = [...this.geometry(), ...this.readings.map((reading) => this.sourceOf(reading))]
-    const counting = drafts.filter(({ source }) => source.not === null || source.not === 'bound only')
-    const estimates = counting.flatMap(({ source: { id, length, sigma } }): Estimate[] =>
-      length === null || sigma === null ? [] : [{ id, length, sigma }],
-    )
-    const { belief, outliers } = fuse(
-      estimates,
-      counting.flatMap(({ bounds }) => bounds),
-    )
-    const sources = drafts.map(({ source }): LengthSource => {
-      const outlier = outliers.find(({ id }) => id === source.id)
-      if (outlier === undefined) return source
-      return { ...source, not: outlier.oneOfTwo ? 'one of two' : 'outlier', apart: outlier.apart }
-    })
-    const situation = belief === null ? null : this.situationFor(belief)
-    const trials = this.readings.flatMap((reading) =>
-      reading.how === 'trial' && reading.leftOut !== true ? [reading] : [],
-    )
-    return {
-      sources,
-      wanted: belief,
-      u: this.u,
-      restsOn: this.restsOn,
-      curve: this.curve?.of ?? null,
-      unhung: this.drawn.unhung,
-      situation,
-      window: belief === null ? null : this.windowFor(belief, situation),
-      findings:
-        this.curve === undefined || this.curve.of === 'fixed'
-          ? []
-          : contradictingTrials(trials, this.curve.situation.lengthAt, this.settled.adjuster?.motion),
-    }
-  }
-
-  /** The curve moved so that it wants the fused length where a new belt should stand. */
-  private situationFor(belief: Belief): FitSituation | null {
-    const { curve, u } = this
-    if (curve === undefined || curve.of === 'fixed' || u === null) return null
-    const { lengthAt, stretch } = curve.situation
-    const shift = belief.mean - (lengthAt(u)?.length ?? belief.mean)
-    return {
-      ...curve.situation,
-      lengthAt: (at) => {
-        const wanted = lengthAt(at)
-        return wanted === undefined ? undefined : { ...wanted, length: wanted.length + shift }
-      },
-      stretch: { ...stretch, lengthFrom: stretch.lengthFrom + shift, lengthTo: stretch.lengthTo + shift },
-    }
-  }
-
-  private windowFor(belief: Belief, situation: FitSituation | null): GoodWindow | null {
-    if (situation !== null) return goodWindow(situation) ?? null
-    return this.curve?.of === 'fixed' ? fixedWindow(this.settled, belief.mean) : null
-  }
-
-  private geometry(): Draft[] {
-    const { curve, u } = this
-    const { sigma } = this.drawn
-    // Without a path there is no spread of it either.
-    const length = curve?.of === 'fixed' ? curve.length : u === null ? undefined : curve?.situation.lengthAt(u)?.length
-    if (sigma === undefined || length === undefined) return []
-    return [{ source: { ...blank(null), length, sigma }, bounds: [] }]
-  }
-
-  private sourceOf(reading: LengthReading): Draft {
-    const draft = this.drafted(reading)
-    return reading.leftOut === true ? { source: { ...draft.source, not: 'left out' }, bounds: [] } : draft
-  }
-
-  private drafted(reading: LengthReading): Draft {
-    switch (reading.how) {
-      case 'aid': {
-        const aid = this.aids.get(reading.id)
-        if (aid === undefined) return useless(reading, 'no place')
-        return this.placed(reading, aid.aidLength, aid.correction, reading.u, aid.spread)
-      }
-      case 'label': {
-        const { section } = this.settled.belt
-        if (reading.section !== section) return useless(reading, 'wrong section')
-        return direct(reading, reading.value, 0, LABEL_SIGMA_MM)
-      }
-      case 'oldBelt': {
-        const { correction } = measureOldBelt(this.settled.belt.section, reading.line, reading.value, reading.pin)
-        return direct(reading, reading.value, correction, OLD_BELT_SIGMA_MM)
-      }
-      case 'trial':
-        return this.trial(reading)
-    }
-  }
-
-  private trial(reading: Extract<LengthReading, { how: 'trial' }>): Draft {
-    if (reading.outcome === 'on') {
-      const read = travelOfTrial(reading, this.settled.adjuster?.motion)
-      if (this.curve?.of === 'fixed') return useless(reading, 'no place')
-      if (read !== undefined) {
-        const perU = Math.abs(this.perU(read.u))
-        return this.placed(reading, reading.value, 0, read.u, TRIAL_SIGMA_MM + read.sigma * perU)
-      }
-      return this.bounding(reading, [
-        { side: 'longer', at: 1 },
-        { side: 'shorter', at: 0 },
-      ])
-    }
-    if (reading.outcome === 'slack') return this.bounding(reading, [{ side: 'shorter', at: 1 }])
-    // A belt riding on a pulley's shoulder reads as too short.
-    if (reading.seated !== true) return useless(reading, 'not seated')
-    return this.bounding(reading, [{ side: 'longer', at: 0 }])
-  }
-
-  /** A length read with the adjuster at travel u, carried to where a new belt should stand. */
-  private placed(reading: LengthReading, read: Mm, correction: Mm, u: number, sigma: Mm): Draft {
-    const travel = this.along(u, this.u ?? u)
-    const slope = this.curve === undefined || this.curve.of === 'fixed' ? 0 : this.curve.slopeSigma
-    const source: LengthSource = {
-      ...blank(reading),
-      read,
-      correction,
-      travel,
-      length: read + correction + travel,
-      sigma: Math.hypot(sigma, slope * ((this.u ?? u) - u)),
-    }
-    return { source, bounds: [] }
-  }
-
-  /**
-   * What a belt says of which it is only known on which side of the path it lies at an end of the travel: there the path is
-   * longer or shorter than the belt, and so is the wanted length, carried to where a new belt should stand.
-   */
-  private bounding(
-    reading: Extract<LengthReading, { how: 'trial' }>,
-    ends: readonly { side: Bound['side']; at: number }[],
-  ): Draft {
-    const bounds = ends.map(({ side, at }) => ({
-      id: reading.id,
-      side,
-      than: reading.value + this.along(at, this.u ?? at),
-      sigma: TRIAL_SIGMA_MM,
-    }))
-    const source: LengthSource = { ...blank(reading), not: 'bound only' }
-    return { source, bounds }
-  }
-
-  private readonly along: Along = (from, to) => {
-    if (this.curve === undefined || this.curve.of === 'fixed') return 0
-    const { lengthAt, stretch } = this.curve.situation
-    const at = (u: number) => lengthAt(Math.min(stretch.to, Math.max(stretch.from, u)))?.length ?? 0
-    return at(to) - at(from)
-  }
-
-  private perU(u: number): number {
-    return this.curve === undefined || this.curve.of === 'fixed' ? 0 : (this.curve.situation.lengthAt(u)?.perU ?? 0)
-  }
-
-  private measuredAid(reading: LengthReading): (readonly [string, AidMeasured])[] {
-    if (reading.how !== 'aid') return []
-    const { aid, thickness, value, half, stretch, lay, u, backTurns } = reading
-    const laid = {
-      aid,
-      thickness,
-      reading: value,
-      ...(half === undefined ? {} : { half }),
-      ...(stretch === undefined ? {} : { stretch }),
-      ...(lay === undefined ? {} : { lay }),
-    }
-    const measured = measureOnDrive(this.settled, laid, u) ?? measureAlone(this.settled.belt.section, laid, backTurns)
-    return [[reading.id, measured]]
-  }
-
-  /** A point of the curve for a drive that is not measured itself; an old belt is taken to have stood where a new one should. */
-  private pointOf(reading: LengthReading, usual: number): CurvePoint[] {
-    const { section } = this.settled.belt
-    switch (reading.how) {
-      case 'aid': {
-        const aid = this.aids.get(reading.id)
-        return aid === undefined ? [] : [{ u: reading.u, length: aid.statedLength, sigma: aid.spread }]
-      }
-      case 'label':
-        return reading.section === section ? [{ u: usual, length: reading.value, sigma: LABEL_SIGMA_MM }] : []
-      case 'oldBelt': {
-        const { statedLength } = measureOldBelt(section, reading.line, reading.value, reading.pin)
-        return [{ u: usual, length: statedLength, sigma: OLD_BELT_SIGMA_MM }]
-      }
-      case 'trial': {
-        const read = reading.outcome === 'on' ? travelOfTrial(reading, this.settled.adjuster?.motion) : undefined
-        return read === undefined ? [] : [{ u: read.u, length: reading.value, sigma: TRIAL_SIGMA_MM }]
-      }
-    }
-  }
-}
-
-interface Draft {
-  readonly source: LengthSource
-  readonly bounds: readonly Bound[]
-}
-
-/** A source before it says anything. */
-function blank(reading: LengthReading | null): LengthSource {
+/** What is known of the length of one belt, by all of its readings or by those given. */
+export function lengthAnswer(
+  all: SettledDrive,
+  settled: SettledBelt,
+  readings = readingsOf(all.drive, settled),
+): LengthAnswer {
+  const place = placeOf(all.drive, settled)
+  const said = readings.map((reading) => saidBy(reading, place.forReadings))
+  const knowledge = knowledgeOf(all, settled, place, said)
+  const { family, prior, drawn } = knowledge
+  const statements = [...(drawn === null ? [] : [drawn]), ...said.flatMap(({ statement }) => statement ?? [])]
+  const posterior = pinned(statements, prior) ? posteriorOf(family, statements, prior) : null
+  const situation = posterior === null ? null : situationOf(settled, knowledge, posterior)
+  const window = windowOf(settled, posterior, situation)
+  const settledOn = settledBelt(said, posterior, place)
   return {
-    id: reading?.id ?? 'geometry',
-    reading,
-    read: reading?.value ?? null,
-    correction: 0,
-    travel: 0,
-    length: null,
-    sigma: null,
-    not: null,
-    apart: null,
+    sources: sourcesOf(said, knowledge, posterior, place),
+    wanted: posterior?.wanted ?? null,
+    onlySide: posterior === null ? onlySide(said) : null,
+    u: place.u,
+    restsOn: place.restsOn,
+    reachFrom: knowledge.reachFrom,
+    unhung: place.unhung,
+    survey: place.survey,
+    situation,
+    window,
+    settled: settledOn,
+    posterior,
+    bring: (offered) => {
+      if (posterior === null || window === null) return { belts: [], together: 0 }
+      const lengths = settledOn === null ? offered : [settledOn.length]
+      const sigma = settledOn === null ? markSigma(settled.belt.section, posterior.wanted.mean) : 0
+      return bringHome(fitChances(posterior, worldWindow(settled, place, situation, window), lengths, sigma))
+    },
   }
 }
 
-/** A reading that speaks of the belt wanted itself, wherever the adjuster stood. */
-function direct(reading: LengthReading, read: Mm, correction: Mm, sigma: Mm): Draft {
-  return { source: { ...blank(reading), read, correction, length: read + correction, sigma }, bounds: [] }
+function readingsOf(drive: CheckedDrive, { belt }: SettledBelt): readonly LengthReading[] {
+  return (drive.lengths ?? []).filter((reading) => reading.belt === belt.id)
 }
 
-function useless(reading: LengthReading, not: NotCounted): Draft {
-  return { source: { ...blank(reading), not }, bounds: [] }
+/** The nearest belt tried on that the one wanted is longer or shorter than, where that is all that is known. */
+function onlySide(said: readonly Said[]): LengthAnswer['onlySide'] {
+  const tried = said.flatMap(({ statement, reading }) =>
+    statement?.says === 'bounds' ? [{ side: statement.bounds[0]?.side, than: reading.value }] : [],
+  )
+  const [first] = tried
+  if (first?.side === undefined) return null
+  const values = tried.map(({ than }) => than)
+  return first.side === 'longer'
+    ? { side: 'longer', than: Math.max(...values) }
+    : { side: 'shorter', than: Math.min(...values) }
+}
+
+/** The drive as it most likely is: the mean of its curves, moved to want the mean length where a new belt should stand. */
+function situationOf(
+  settled: SettledBelt,
+  { situation, reachFrom }: Knowledge,
+  posterior: Posterior,
+): FitSituation | null {
+  if (reachFrom === 'fixed') return null
+  const { mean } = posterior.wanted
+  if (situation !== undefined && reachFrom === 'geometry') {
+    const [curve] = posterior.curves
+    return curve?.centre == null ? null : moved(situation, mean - curve.centre)
+  }
+  const { belt, adjuster } = settled
+  const lengthAt = tabulated((u) => mean + posterior.offsetAt(u))
+  const ends = [lengthAt(0)?.length ?? mean, lengthAt(1)?.length ?? mean] as const
+  return {
+    belt,
+    lengthAt,
+    stretch: { from: 0, to: 1, lengthFrom: ends[0], lengthTo: ends[1], turnsAt: null },
+    limits: travelLimits(adjuster?.adjuster ?? null),
+    lastPulleys: situation?.lastPulleys ?? [],
+    sinking: situation?.sinking ?? sinkingUnplaced(settled),
+  }
+}
+
+/** One full turn of V groove at the least, however the belt runs. */
+function sinkingUnplaced({ belt }: SettledBelt): Mm {
+  return familyOf(belt.section).wedges ? 2 * Math.PI * END_OF_LIFE_RIDE_MM : 0
+}
+
+function moved(situation: FitSituation, shift: Mm): FitSituation {
+  const { lengthAt, stretch } = situation
+  return {
+    ...situation,
+    lengthAt: (at) => {
+      const wanted = lengthAt(at)
+      return wanted === undefined ? undefined : { ...wanted, length: wanted.length + shift }
+    },
+    stretch: { ...stretch, lengthFrom: stretch.lengthFrom + shift, lengthTo: stretch.lengthTo + shift },
+  }
+}
+
+/** Places at which a mean curve is worked out. */
+const PLACES = 20
+
+function tabulated(lengthAt: (u: number) => Mm): LengthAt {
+  const lengths = Array.from({ length: PLACES + 1 }, (_, i) => lengthAt(i / PLACES))
+  return (u) => {
+    const i = Math.min(PLACES - 1, Math.max(0, Math.floor(u * PLACES)))
+    const [from, to] = [lengths[i] as number, lengths[i + 1] as number]
+    return { length: from + (u * PLACES - i) * (to - from), perU: (to - from) * PLACES, turning: 1 }
+  }
+}
+
+function windowOf(
+  settled: SettledBelt,
+  posterior: Posterior | null,
+  situation: FitSituation | null,
+): GoodWindow | null {
+  if (posterior === null) return null
+  return situation === null ? fixedWindow(settled, posterior.wanted.mean) : (goodWindow(situation) ?? null)
+}
+
+/** The lengths that fit as the answer's window does, world by world. */
+function worldWindow(
+  settled: SettledBelt,
+  { need }: BeltPlace,
+  situation: FitSituation | null,
+  window: GoodWindow,
+): WindowOf {
+  if (situation === null) return () => (wanted) => fixedWindow(settled, wanted)
+  const { limits, stretch, sinking } = situation
+  const within = (u: number) => Math.min(stretch.to, Math.max(stretch.from, u))
+  const [first, last, end] = [within(limits.newFrom), within(limits.newTo), within(limits.endTo)]
+  const lasts = window.verdict === 'good'
+  return ({ offsetAt }) => {
+    const shortest = Math.max(offsetAt(first), offsetAt(stretch.from) + need.mean)
+    const [longest, lasting] = [offsetAt(last), offsetAt(end) - sinking]
+    return (wanted) => {
+      const to = wanted + longest
+      return { from: wanted + shortest, to: lasts ? Math.min(to, (wanted + lasting) / (1 + END_OF_LIFE_SHARE)) : to }
+    }
+  }
+}
+
+/** The belt tried on last that went on and stood where a new belt may, unless it is more likely a mistake. */
+function settledBelt(
+  said: readonly Said[],
+  posterior: Posterior | null,
+  { forReadings, u }: BeltPlace,
+): SettledOn | null {
+  const fitting = said.flatMap(({ reading, statement }) => {
+    if (reading.how !== 'trial' || reading.outcome !== 'on' || statement === null) return []
+    const read = travelRead(reading, forReadings)
+    const { newFrom, newTo } = limitsOf(forReadings)
+    const sits = u === null || (read !== undefined && read.u >= newFrom && read.u <= newTo)
+    const blundered = (posterior?.blunders.get(reading.id) ?? 0) > 0.5
+    return sits && !blundered ? [{ id: reading.id, length: reading.value, label: reading.written }] : []
+  })
+  return fitting.at(-1) ?? null
+}
+
+function limitsOf({ marks }: ReadingPlace): { readonly newFrom: number; readonly newTo: number } {
+  const { newFrom, newTo } = travelLimits(null)
+  return marks === undefined ? { newFrom, newTo } : { newFrom: Math.max(newFrom, marks.min), newTo: marks.nominal }
 }

@@ -18,17 +18,40 @@ export const UNTOLD_SIGMA_MM = 1
 /** mm by which a belt's back can be eased over a plain rim with a wedge of wood or plastic (nominal). */
 export const EASED_MM = 1.5
 
-/** Share of its length that an adjuster of which nothing is known takes up (nominal), and how uncertain that is. */
-export const UNKNOWN_REACH_SHARE = 0.03
-
 /** Standard deviation of an old belt measured off the engine, and of what its label says; mm (nominal). */
 export const OLD_BELT_SIGMA_MM = 4
+export const LABEL_SIGMA_MM = 2
 
-/** Standard deviation of a belt's length about its mark, mm (nominal). */
+/** Standard deviation of a belt's length about its mark, mm, and of a V belt longer than LONG_VEE_MM (nominal). */
 export const TRIAL_SIGMA_MM = 1
+export const LONG_VEE_SIGMA_MM = 3
+export const LONG_VEE_MM = 2500
 
-/** Standard deviation of the travel by how it was read; degrees, mm and shims are turned into travel (nominal). */
+/** Standard deviation of the travel by how it was read (nominal). */
 export const TRAVEL_SIGMA = { travel: 0.05, pointer: 0.03 } as const
+
+/** The same of degrees, mm and shims, each in its own unit (nominal). */
+export const PLACE_SIGMA = { deg: 2, mm: 1, shims: 0.5 } as const
+
+/** Travel at a tensioner's marks where nobody has read them: a new belt stands half-way between the first two (nominal). */
+export const NOMINAL_MARKS = { min: 0.1, nominal: 0.4, max: 0.95 } as const
+
+/** Standard deviation of a place somewhere between two marks, as a share of the way between them: anywhere is as likely. */
+export const MARK_BAND_SHARE = 1 / Math.sqrt(12)
+
+/** mm of slack without which a belt does not go over its last rim, where no size of it is known (nominal). */
+export const UNKNOWN_NEED = {
+  plain: { mean: 0, sigma: 0.5 },
+  'multi-rib': { mean: 2, sigma: 2.5 },
+  vee: { mean: 0, sigma: 0.5 },
+  toothed: { mean: 3, sigma: 2 },
+} as const
+
+/** Turns on a belt's back at each pulley that it meets there, where the drive is not measured, and their standard deviation (nominal). */
+export const BACK_TURNS = { each: 0.27, sigma: 0.13 } as const
+
+/** The same where not even the route is known. */
+export const UNROUTED_BACK_TURNS = { mean: 0.35, sigma: 0.3 } as const
 
 /** Shares by which a belt grows (nominal): once it has seated itself, and by the end of its life. */
 export const SEATED_SHARE = 0.0015
@@ -62,3 +85,9 @@ export const AID_FIGURES: Readonly<Record<Aid, AidFigures>> = {
   rope: { sigma: 8, stretch: 0.008, usual: 6 },
   oldbelt: { sigma: 4, stretch: 0, usual: 0 },
 }
+
+/** Standard deviations of figures of an adjuster that were put there for a picture, and that nobody has read (nominal). */
+export const ASSUMED_SIGMA = { angle: 12, point: 12, share: 0.2, least: 3 } as const
+
+/** How likely a drawing is to be far off altogether: a pulley left out, one taken for another (nominal). */
+export const DRAWING_BLUNDER = 0.01

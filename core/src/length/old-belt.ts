@@ -2,7 +2,6 @@ import type { BeltLine } from '../drive/length-reading.ts'
 import { statedMinusCord } from '../sections/families.ts'
 import { type Section, sectionFigures } from '../sections/sections.ts'
 import type { Mm } from '../units/quantity.ts'
-export const LABEL_SIGMA_MM = 2
 
 export interface OldBeltMeasured {
   /** mm to add to the reading. */

@@ -1,3 +1,4 @@
+import type { AdjusterKind } from '../adjusters/adjuster.ts'
 import type { CheckedDrive } from '../drive/drive.ts'
 import type { Pulley } from '../drive/pulley.ts'
 import { fitSituation, goodWindow } from '../length/verdict.ts'
@@ -9,8 +10,17 @@ import { mustCheck } from './vectors.ts'
 
 /** A drive as it truly is, with a spring arm on the back of its belt; all valid, and with belts that fit it well. */
 export function randomTensionedDrive(random: () => number): CheckedDrive {
+  return firstSound(() => springDrive(random))
+}
+
+/** The same with any kind of adjuster. */
+export function randomAdjustedDrive(random: () => number, kind: AdjusterKind): CheckedDrive {
+  return firstSound(() => (kind === 'spring-arm' ? springDrive(random) : handDrive(random, kind)))
+}
+
+function firstSound(attempt: () => CheckedDrive): CheckedDrive {
   for (;;) {
-    const drive = attempt(random)
+    const drive = attempt()
     const [belt] = settleDrive(drive).belts
     const situation = belt === undefined ? undefined : fitSituation(belt)
     if (situation === undefined || goodWindow(situation)?.verdict !== 'good' || situation.stretch.to < 1) continue
@@ -23,8 +33,8 @@ export function randomTensionedDrive(random: () => number): CheckedDrive {
   }
 }
 
-/** A ring of ribbed pulleys; between the crank and the next one an arm presses a smooth pulley into the belt's back. */
-function attempt(random: () => number): CheckedDrive {
+/** Pulleys in a ring, the crank lowest, all run by the inner side of a belt. */
+function ringOf(random: () => number) {
   const n = 4 + Math.floor(random() * 3)
   const ring = Array.from({ length: n }, (_, i) => {
     const at = -Math.PI / 2 - ((i + 0.25 * (random() - 0.5)) * 2 * Math.PI) / n
@@ -36,7 +46,110 @@ function attempt(random: () => number): CheckedDrive {
     }
   })
   const crank = ring[0] ?? { x: 0, y: 0, diameter: 150 }
-  const moved = ring.map((circle) => ({ ...circle, x: circle.x - crank.x, y: circle.y - crank.y }))
+  return ring.map((circle) => ({ ...circle, x: circle.x - crank.x, y: circle.y - crank.y }))
+}
+
+/** A ring of pulleys of which the last one is moved by hand to tighten the belt, or changes its size. */
+function handDrive(random: () => number, kind: Exclude<AdjusterKind, 'spring-arm'>): CheckedDrive {
+  const ring = ringOf(random)
+  const vee = kind === 'shim' || random() < 0.3
+  const middle = {
+    x: ring.reduce((sum, { x }) => sum + x, 0) / ring.length,
+    y: ring.reduce((sum, { y }) => sum + y, 0) / ring.length,
+  }
+  const names = ring.map((_, i) => (i === ring.length - 1 ? 'arm' : `p${i}`))
+  const moved = ring.at(-1) ?? middle
+  const outward = Math.atan2(moved.y - middle.y, moved.x - middle.x) + 0.8 * (random() - 0.5)
+  const section = vee ? (['V10', 'V13', 'V17'] as const)[Math.floor(3 * random())] : 'PK'
+  return mustCheck({
+    format: 'emery-drive',
+    version: 1,
+    name: 'Random drive',
+    notes: '',
+    engine: { crankTurns: 'cw', idleRpm: 800, cruiseRpm: 2000, maxRpm: 4000 },
+    shafts: ring.map(({ x, y }, i) => ({
+      id: names[i],
+      name: `Shaft ${i}`,
+      kind: i === 0 ? 'crank' : i === ring.length - 1 ? 'alternator' : 'idler',
+      x,
+      y,
+    })),
+    pulleys: ring.map(({ diameter }, i) => ({
+      id: names[i],
+      shaft: names[i],
+      face: vee ? 'vee' : 'ribbed',
+      section,
+      grooves: vee ? 1 : 6,
+      diameter,
+      diameterAt: 'outside',
+    })),
+    belts: [
+      {
+        id: 'belt',
+        name: 'Belt',
+        section,
+        ribs: vee ? 1 : 6,
+        length: null,
+        adjuster: 'arm',
+        route: names.map((pulley) => ({ pulley, contact: 'ribs' })),
+      },
+    ],
+    adjusters: [handAdjuster(random, kind, moved, outward)],
+  })
+}
+
+/** An adjuster that moves the shaft at `at` outward, of common dimensions. */
+function handAdjuster(
+  random: () => number,
+  kind: Exclude<AdjusterKind, 'spring-arm'>,
+  at: { readonly x: number; readonly y: number },
+  outward: number,
+): object {
+  const named = { id: 'arm', kind, shaft: 'arm' }
+  const degrees = (radians: number) => (radians * 180) / Math.PI
+  const beside = outward + (random() < 0.5 ? 1 : -1) * (Math.PI / 2)
+  const reach = 80 + 60 * random()
+  const pivot = { x: at.x + reach * Math.cos(beside), y: at.y + reach * Math.sin(beside) }
+  const travel = 30 + 30 * random()
+  const turns = travel / reach
+  const back = Math.atan2(at.y - pivot.y, at.x - pivot.x)
+  // Which way round the pivot the shaft goes outward.
+  const way = Math.sign(Math.cos(back) * Math.sin(outward) - Math.sin(back) * Math.cos(outward))
+  switch (kind) {
+    case 'slide':
+      return { ...named, direction: degrees(outward), from: 0, to: travel }
+    case 'swing':
+      return { ...named, pivot, angleFrom: degrees(back), angleTo: degrees(back + way * turns) }
+    case 'turnbuckle': {
+      const lever = 70 + 60 * random()
+      const lugAt = back + 0.5 * (random() - 0.5)
+      const lug = { x: pivot.x + lever * Math.cos(lugAt), y: pivot.y + lever * Math.sin(lugAt) }
+      const [dx, dy] = [Math.cos(lugAt + (way * Math.PI) / 2), Math.sin(lugAt + (way * Math.PI) / 2)]
+      const anchor = { x: lug.x - 120 * dx, y: lug.y - 120 * dy }
+      return { ...named, pivot, lug, anchor, lengthMin: 120, lengthMax: 120 + lever * turns }
+    }
+    case 'eccentric': {
+      const bush = 9 + 6 * random()
+      const centre = { x: at.x + bush * Math.cos(outward), y: at.y + bush * Math.sin(outward) }
+      const from = degrees(outward) + 180
+      return { ...named, pivot: centre, throw: bush, angleFrom: from, angleTo: from + way * (140 + 35 * random()) }
+    }
+    case 'shim':
+      return {
+        id: 'arm',
+        kind,
+        pulley: 'arm',
+        shimsFrom: 8 + Math.floor(4 * random()),
+        shimsTo: 0,
+        diameterPerShim: 4 + 3 * random(),
+      }
+  }
+}
+
+/** A ring of ribbed pulleys; between the crank and the next one an arm presses a smooth pulley into the belt's back. */
+function springDrive(random: () => number): CheckedDrive {
+  const moved = ringOf(random)
+  const crank = moved[0] ?? { x: 0, y: 0, diameter: 150 }
   const next = moved[1] ?? crank
   const along = Math.hypot(next.x, next.y)
   const outward = { x: -next.y / along, y: next.x / along }

@@ -1,44 +1,62 @@
 import type { Belt } from '../drive/belt.ts'
-import type { LengthAnswer, LengthSource } from '../length/length-answer.ts'
+import type { LengthAnswer } from '../length/length-answer.ts'
 import { lengthReadingName } from '../length/source-names.ts'
+import { isBlunder, type LengthSource } from '../length/sources.ts'
 import { lengthText } from '../units/format-length.ts'
 import type { Working, WorkingLine, WorkingPart } from './working.ts'
 
 /**
- * How the length wanted comes out of several ways of knowing it: each with its chain and its spread, weighted by inverse
- * variance. Undefined where only the drive's geometry says anything, whose own working tells more.
+ * How the length wanted comes out of several ways of knowing it: what each says alone, how sure that is, and how likely it is a mistake.
+ * Undefined where only the drive's geometry says anything, whose own working tells more.
  */
 export function wantedWorking({ name, id }: Belt, { sources, wanted }: LengthAnswer): Working | undefined {
   const counted = sources.filter(({ not, length }) => not === null && length !== null)
   if (wanted === null || counted.every(({ reading }) => reading === null)) return undefined
-  const bounded = sources.some(({ not }) => not === 'bound only')
   const lines = counted.flatMap((source, i): WorkingLine[] => [
     {
       symbol: `L${i + 1}`,
-      what: nameOf(source),
+      what: `${nameOf(source)}${BOUND[source.bound ?? 'none']}`,
       from: chainOf(source),
       value: { is: 'length', mm: source.length ?? 0 },
     },
-    { symbol: `σ${i + 1}`, what: 'its standard deviation', from: [], value: { is: 'length', mm: source.sigma ?? 0 } },
+    {
+      symbol: `σ${i + 1}`,
+      what: `how sure that is: two times in three within this${isBlunder(source) ? '; more likely a mistake, so it hardly counts' : ''}`,
+      from: [],
+      value: { is: 'length', mm: source.sigma ?? 0 },
+    },
   ])
   return {
     title: `Length needed for ${name === '' ? id : name}`,
-    formula: `L = Σ (Lᵢ / σᵢ²) / Σ (1 / σᵢ²)${bounded ? ', limited by belts that would not go on or stayed slack' : ''}`,
+    formula: 'P(L) ∝ P₀(L) · Π (0.95·ℓᵢ(L) + 0.05·mistake)',
     lines: [
       ...lines,
       {
-        symbol: 'σ',
-        what: 'standard deviation of the answer',
-        from: ['1 / √Σ (1 / σᵢ²)'],
-        value: { is: 'length', mm: wanted.sigma },
+        symbol: 'L₅',
+        what: 'one time in twenty it is shorter than this',
+        from: ['lengths weighed by how well they agree with all readings'],
+        value: { is: 'length', mm: wanted.low },
+      },
+      {
+        symbol: 'L₉₅',
+        what: 'one time in twenty it is longer than this',
+        from: [],
+        value: { is: 'length', mm: wanted.high },
       },
     ],
     result: { symbol: 'L', what: 'length a new belt should have', from: [], value: { is: 'length', mm: wanted.mean } },
   }
 }
 
+const BOUND = {
+  none: '',
+  longer: ': the belt is longer than this',
+  shorter: ': the belt is shorter than this',
+  about: ': the belt is somewhere about this',
+} as const
+
 function nameOf({ reading }: LengthSource): string {
-  return reading === null ? 'combined result' : lengthReadingName(reading, (mm) => lengthText(mm, { style: 'mm' }))
+  return reading === null ? 'geometry' : lengthReadingName(reading, (mm) => lengthText(mm, { style: 'mm' }))
 }
 
 /** What was read, corrected, and carried to where a new belt should stand. */

@@ -60,7 +60,7 @@ test('a cord radius comes about from what was read and the section’s own figur
   expect(radii('toothed-1', 'main')[0]).toMatch(/^\d+ · 9\.5 \/ 2π$/)
 })
 
-test('the lines of a length wanted add up to it, weighted as the formula says', () => {
+test('the lines of a length wanted lead to it: two that agree come to about their mean by inverse variance', () => {
   const { drive } = vectorNamed('serpentine-1')
   const strap = {
     id: 's',
@@ -83,8 +83,11 @@ test('the lines of a length wanted add up to it, weighted as the formula says', 
   const weights = sigmas.map((sigma) => 1 / sigma ** 2)
   const weight = weights.reduce((sum, each) => sum + each, 0)
   const mean = lengths.reduce((sum, length, i) => sum + length * (weights[i] ?? 0), 0) / weight
-  expect(number(working.result)).toBeCloseTo(mean, 9)
-  expect(pick(/^σ$/)[0]).toBeCloseTo(1 / Math.sqrt(weight), 9)
+  // That one of them may be a mistake pulls the other way by a few hundredths of a millimetre.
+  expect(Math.abs(number(working.result) - mean)).toBeLessThan(0.1)
+  const [low, high] = pick(/^L[₅₉]/)
+  expect(low).toBeLessThan(mean)
+  expect(high).toBeGreaterThan(mean)
   // A strap's chain: what was read, its correction, and on to where a new belt stands.
   const chain = working.lines.find(({ what }) => what.startsWith('Strap'))?.from ?? []
   const signed = chain.reduce<{ sum: number; sign: number }>(

@@ -1,5 +1,5 @@
 import { useMemo } from 'react'
-import { bringHome, lengthAnswer, standardLengths, type BringHome, type LengthAnswer } from '@emery/core/length'
+import { bringFromSizes, lengthAnswer, type BringHome, type LengthAnswer } from '@emery/core/length'
 import type { SettledBelt, SettledDrive } from '@emery/core/path'
 
 /** Panel and tape ask of the same belt; it is worked out once. */
@@ -13,16 +13,10 @@ export function answerOf(settled: SettledDrive, belt: SettledBelt): LengthAnswer
   return answer
 }
 
-/** mm to either side of the target from which sizes are offered. */
-const OFFERED_MM = 90
-
-/** The belts to buy out of the sizes that are made. */
-export function useBringHome(answer: LengthAnswer, { belt }: SettledBelt): BringHome | null {
-  const { section } = belt
-  return useMemo(() => {
-    const { wanted, window } = answer
-    if (wanted === null || window === null) return null
-    const middle = (window.from + window.to) / 2
-    return bringHome(wanted, window, standardLengths(section, middle - OFFERED_MM, middle + OFFERED_MM))
-  }, [answer, section])
+/** The belts to buy out of the sizes that are made; null while no length is known. */
+export function useBringHome(answer: LengthAnswer, belt: SettledBelt): BringHome | null {
+  return useMemo(
+    () => (answer.wanted === null || answer.window === null ? null : bringFromSizes(answer, belt)),
+    [answer, belt],
+  )
 }

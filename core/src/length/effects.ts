@@ -1,0 +1,36 @@
+/** What each reading did to the answer: the answer without it, beside the answer with it. */
+import type { SettledBelt, SettledDrive } from '../path/settle.ts'
+import type { Mm } from '../units/quantity.ts'
+import { lengthAnswer, type LengthAnswer } from './length-answer.ts'
+
+export interface Effect {
+  /** mm by which it moved the length wanted; null where there would be none without it. */
+  readonly moved: Mm | null
+  /** Width of the interval of 90 in 100 without it, mm; null where there would be none. */
+  readonly widthWithout: Mm | null
+}
+
+/** By reading. Each asks for an answer of its own, so this costs as many answers as there are readings. */
+export function effectsOf(
+  all: SettledDrive,
+  settled: SettledBelt,
+  { wanted, sources }: LengthAnswer,
+): Map<string, Effect> {
+  const readings = sources.flatMap(({ reading }) => reading ?? [])
+  return new Map(
+    sources.flatMap(({ id, reading, not }): [string, Effect][] => {
+      if (reading === null || not !== null || wanted === null) return []
+      const others = readings.filter((each) => each.id !== id)
+      const without = lengthAnswer(all, settled, others).wanted
+      return [
+        [
+          id,
+          {
+            moved: without === null ? null : wanted.mean - without.mean,
+            widthWithout: without === null ? null : without.high - without.low,
+          },
+        ],
+      ]
+    }),
+  )
+}
