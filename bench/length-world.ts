@@ -146,7 +146,7 @@ function unread(adjuster: Adjuster): Adjuster {
   const fresh = kindOf(adjuster).fresh({ id: adjuster.id, shaft, pulley: 'arm', place: { x: 100, y: 200 } })
   const marks = adjuster.kind === 'spring-arm' && adjuster.marks !== undefined ? { marks: adjuster.marks } : {}
   const assumed = Object.keys(fresh).filter((key) => !['id', 'kind', 'shaft', 'pulley', 'marks'].includes(key))
-  return { ...fresh, ...marks, assumed } as Adjuster
+  return { ...fresh, ...marks, assumed }
 }
 
 function misread(pulley: Pulley, random: () => number, sigma: number): Pulley {

@@ -85,6 +85,11 @@ export const lengthReadingSchema = union('how', {
     outcome: choice(['on', 'too-short', 'slack'], 'Went on and was tensioned, would not go on, or stayed slack.'),
     ...standing,
     seated: flag('It was seen to sit in every groove.').optional(),
+    wentTo: record({
+      place: choice(['shop', 'shelf'], 'Taken back to where it was bought, or kept on the shelf.'),
+      by,
+      at,
+    }).optional(),
   }),
 })
 

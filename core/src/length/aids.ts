@@ -57,11 +57,11 @@ function lineBesideCord(pulley: SizedPulley, section: Section, contact: Contact,
   if (laid.aid === 'oldbelt') return contact === 'ribs' ? cordBelowBack : -cordBelowBack
   const rim = metalRadius(pulley, section, contact) - (pulley.flange ?? 0)
   const inGroove = pulley.face !== 'smooth' && contact === 'ribs'
-  return rim + (inGroove ? aboveRim(laid, section) : laid.thickness / 2) - r
+  return rim + (inGroove ? aidAboveRim(laid, section) : laid.thickness / 2) - r
 }
 
 /** mm that the aid's own line runs above the rims of grooved pulleys; below them it is negative. */
-function aboveRim(laid: Pick<AidLaid, 'aid' | 'thickness' | 'lay'>, section: Section): Mm {
+export function aidAboveRim(laid: Pick<AidLaid, 'aid' | 'thickness' | 'lay'>, section: Section): Mm {
   const { family, grooveDepth } = sectionFigures(section)
   const q = laid.thickness
   const lay = laid.lay ?? (liesInGroove(laid, section) ? 'groove' : 'rims')
@@ -127,7 +127,7 @@ export function measureAlone(section: Section, laid: AidLaid, backTurns = 0): Ai
   const statedOnRim = family === 'toothed' ? cordAboveEffective : 0
   const statedOnBack =
     cordAboveSurface(section, 'back') + { 'multi-rib': cordAboveEffective, vee: -cordBelowBack, toothed: 0 }[family]
-  const onRim = statedOnRim - aboveRim(laid, section)
+  const onRim = statedOnRim - aidAboveRim(laid, section)
   const onBack = statedOnBack - half
   return measured(laid, 2 * Math.PI * ((1 + backTurns) * onRim + backTurns * onBack))
 }

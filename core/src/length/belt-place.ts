@@ -27,7 +27,7 @@ export interface BeltPlace {
 export function placeOf(drive: CheckedDrive, settled: SettledBelt): BeltPlace {
   const { adjuster, belt } = settled
   const unhung = isUnhung(drive, settled)
-  const isFixed = adjuster === null && settled.path.ok && !unhung
+  const fixedPath = adjuster === null && settled.path.ok && !unhung ? settled.path.length : null
   const travel =
     adjuster === null ? { u: NEW_BELT_TRAVEL, restsOn: 'nominal' as const } : newBeltTravel(adjuster.adjuster)
   const situation = fitSituation(settled)
@@ -39,11 +39,11 @@ export function placeOf(drive: CheckedDrive, settled: SettledBelt): BeltPlace {
       marks: adjuster === null ? undefined : kindOf(adjuster.adjuster).marks(adjuster.adjuster),
       need,
       shortestPath: shortestPath(settled),
-      strain: isFixed && settled.path.ok ? strainOf(settled, settled.path.length) : null,
+      strain: fixedPath === null ? null : strainOf(settled, fixedPath),
       aidsMeant: (reading) => aidsMeant(settled, reading),
     },
-    u: isFixed ? null : travel.u,
-    restsOn: isFixed ? 'fixed' : travel.restsOn,
+    u: fixedPath === null ? travel.u : null,
+    restsOn: fixedPath === null ? travel.restsOn : 'fixed',
     unhung,
     need,
     survey: surveyDisagreement(drive),

@@ -6,7 +6,8 @@ import { lengthAnswer, type LengthAnswer } from './length-answer.ts'
 export interface Effect {
   /** mm by which it moved the length wanted; null where there would be none without it. */
   readonly moved: Mm | null
-  /** Width of the interval of 90 in 100 without it, mm; null where there would be none. */
+  /** Width of the interval of 90 in 100, mm: as it is, and without it; null where there would be none. */
+  readonly width: Mm
   readonly widthWithout: Mm | null
 }
 
@@ -26,6 +27,7 @@ export function effectsOf(
         [
           id,
           {
+            width: wanted.high - wanted.low,
             moved: without === null ? null : wanted.mean - without.mean,
             widthWithout: without === null ? null : without.high - without.low,
           },

@@ -1,5 +1,5 @@
 /** What the other packages may take from here. */
-export { measureAlone, measureOnDrive } from './aids.ts'
+export { aidAboveRim, measureAlone, measureOnDrive } from './aids.ts'
 export { AID_FIGURES, SEATED_SHARE } from './nominal.ts'
 export { bringFromSizes, chooseBelt, fitOf, targetOf } from './belt-choice.ts'
 export { type BringHome, SURE_ENOUGH } from './bring-home.ts'
@@ -11,7 +11,16 @@ export type { ReachFrom } from './knowledge.ts'
 export { nextReading, type NextReading } from './next-reading.ts'
 export { isBlunder, type LengthSource } from './sources.ts'
 export type { NotCounted } from './said.ts'
-export { addLengthReading, leaveOutLengthReading, removeLengthReading } from './length-edits.ts'
+export {
+  addLengthReading,
+  confirmSeated,
+  leaveOutLengthReading,
+  removeLengthReading,
+  sendTrialBelt,
+  setLay,
+  setStanding,
+  type Standing,
+} from './length-edits.ts'
 export { measureOldBelt } from './old-belt.ts'
 export { type BeltPair, beltsTogether, bestPairs } from './pairs.ts'
 export { type BeltOnShelf, doubtLength, nearSizes, placesForBelt, searchShelf, shelfBeltsFor } from './shelf.ts'

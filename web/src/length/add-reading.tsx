@@ -38,12 +38,14 @@ interface AddReadingProps {
   readonly belt: SettledBelt
   readonly answer: LengthAnswer
   readonly kind: ReadingKind
+  /** Where the adjuster stands for something laid round, to begin with. */
+  readonly laidAt: number
   readonly onKind: (kind: ReadingKind) => void
   readonly onClose: () => void
 }
 
 /** Takes one reading of a belt's length, with how it is done standing beside where it is written. */
-export function AddReading({ belt, answer, kind, onKind, onClose }: AddReadingProps) {
+export function AddReading({ belt, answer, kind, laidAt, onKind, onClose }: AddReadingProps) {
   const { store } = useBench()
   const { id, section, ribs, length, construction } = belt.belt
   const [aid, setAid] = useState<AidDraft>({
@@ -51,13 +53,18 @@ export function AddReading({ belt, answer, kind, onKind, onClose }: AddReadingPr
     thickness: AID_FIGURES.strap.usual,
     value: null,
     half: false,
-    u: 0,
+    u: laidAt,
     stretch: AID_FIGURES.strap.stretch,
     backTurns: 0,
     lay: null,
   })
-  const [label, setLabel] = useState<LabelDraft>({ text: '', picked: 0 })
-  const [oldBelt, setOldBelt] = useState<OldBeltDraft>({ line: 'back', value: null, pin: 20 })
+  const [label, setLabel] = useState<LabelDraft>({ text: '', picked: 0, standing: null })
+  const [oldBelt, setOldBelt] = useState<OldBeltDraft>({
+    line: 'back',
+    value: null,
+    pin: 20,
+    standing: null,
+  })
   const [trial, setTrial] = useState<TrialDraft>({
     ...labelledLength(length === null ? '' : beltLabel(section, ribs, length, construction), length),
     otherMeant: false,
@@ -90,7 +97,7 @@ export function AddReading({ belt, answer, kind, onKind, onClose }: AddReadingPr
     }
     if (store.getState().edit('add a length reading', add).ok) onClose()
   }
-  const props = { belt, reach, section }
+  const props = { belt, reach, section, unhung: answer.unhung }
   return (
     <Modal
       open

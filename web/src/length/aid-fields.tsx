@@ -1,11 +1,12 @@
 import { Checkbox, InputNumber, Select, Slider } from 'antd'
-import { AID_LAY, AIDS, type Aid, type AidLay } from '@emery/core/drive'
+import { AIDS, type Aid } from '@emery/core/drive'
 import { AID_FIGURES, measureAlone, measureOnDrive, travelWords } from '@emery/core/length'
 import { sectionFigures } from '@emery/core/sections'
 import { MM_PER_INCH, type Mm } from '@emery/core/units'
 import { Caution } from '../ui/caution.tsx'
 import { ReadingField } from '../ui/reading-field.tsx'
 import { useLengths } from '../ui/use-lengths.ts'
+import { LayChoice } from './lay-choice.tsx'
 import { LengthField } from './length-field.tsx'
 import type { AidDraft } from './reading-drafts.ts'
 import type { FieldsProps } from './fields-props.ts'
@@ -19,12 +20,6 @@ const AID_WORDS: Readonly<Record<Aid, string>> = {
   wire: 'wire',
   rope: 'rope on the rims',
   oldbelt: 'the old belt, cut, along its back',
-}
-
-const LAY_WORDS: Readonly<Record<AidLay, string>> = {
-  groove: 'on the bottom of the grooves',
-  flanks: 'between the flanks, not on the bottom',
-  rims: 'on the rims',
 }
 
 /** How far out the usual guess would be: the reading and an inch. */
@@ -79,19 +74,15 @@ export function AidFields({ draft, onChange, belt, section, reach }: FieldsProps
           />
         )}
         {isRound && sectionFigures(section).family !== 'toothed' && (
-          <label>
-            How it lay
-            <Select<AidLay | 'usual'>
-              aria-label="How it lay"
-              value={lay ?? 'usual'}
-              popupMatchSelectWidth={false}
-              options={[
-                { value: 'usual' as const, label: 'not looked' },
-                ...AID_LAY.map((value) => ({ value, label: LAY_WORDS[value] })),
-              ]}
-              onChange={(next) => onChange({ ...draft, lay: next === 'usual' ? null : next })}
+          <div className={styles['wide']}>
+            <p className="soft">How did it lie in the grooves?</p>
+            <LayChoice
+              section={section}
+              thickness={thickness}
+              lay={lay}
+              onPick={(next) => onChange({ ...draft, lay: next })}
             />
-          </label>
+          </div>
         )}
         <LengthField
           label={half ? 'Reading, half the route' : 'Reading'}

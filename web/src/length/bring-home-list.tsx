@@ -42,6 +42,7 @@ export function BringHomeList({ belt, answer, home }: BringHomeListProps) {
   const { section } = belt.belt
   const nameOf = useBeltName()
   const { window } = answer
+  if (answer.settled !== null) return null
   if (window === null || home === null) {
     return answer.wanted === null ? null : (
       <PanelSection title="Belts to buy">
@@ -98,7 +99,7 @@ function adviceOf({ belts, together }: BringHome, label: (length: number) => str
   const chance = Math.min(99, Math.round(100 * together))
   const [first, ...others] = belts.map(({ length }) => label(length))
   if (first === undefined) return 'No standard size covers this length.'
-  const unsure = together < SURE_ENOUGH ? ' One more length reading would make it more certain.' : ''
+  const unsure = together < SURE_ENOUGH ? ' Another reading first would make it more certain.' : ''
   if (others.length === 0) return `Buy ${first}: ${chance} in 100 that it fits.${unsure}`
   const all = [first, ...others]
   const list = `${all.slice(0, -1).join(', ')} and ${all.at(-1) ?? ''}`

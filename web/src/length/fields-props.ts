@@ -8,5 +8,7 @@ export interface FieldsProps<Draft> {
   readonly onChange: (draft: Draft) => void
   readonly belt: SettledBelt
   readonly section: Section
+  /** The belt's adjuster is not on the drawing. */
+  readonly unhung: boolean
   readonly reach: { readonly shortest: Mm; readonly longest: Mm } | null
 }

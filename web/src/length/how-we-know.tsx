@@ -1,24 +1,40 @@
+import dayjs from 'dayjs'
 import { CloseOutlined, EyeInvisibleOutlined, EyeOutlined, PlusOutlined } from '@ant-design/icons'
 import { Button, Tooltip } from 'antd'
+import { useDeferredValue, useMemo } from 'react'
 import {
+  confirmSeated,
+  effectsOf,
+  isBlunder,
   leaveOutLengthReading,
   lengthReadingName,
   removeLengthReading,
+  sendTrialBelt,
+  type Effect,
   type LengthAnswer,
   type LengthSource,
   type NotCounted,
-  type TrialFinding,
 } from '@emery/core/length'
+import type { LengthReadingOf } from '@emery/core/drive'
+import type { SettledBelt } from '@emery/core/path'
 import type { Verdict } from '@emery/core/verdict'
+import { stampNow } from '../ui/preferences.ts'
 import { useLengths, type Lengths } from '../ui/use-lengths.ts'
 import { VerdictMark } from '../ui/verdict-mark.tsx'
 import { useBench } from '../bench/bench-context.ts'
 import { PanelSection } from '../ui/panel.tsx'
 import styles from './length.module.css'
 
-/** Every way in which the length is known: what was read, how it was corrected, what it comes to. */
-export function HowWeKnow({ answer, onAdd }: { readonly answer: LengthAnswer; readonly onAdd: () => void }) {
+interface HowWeKnowProps {
+  readonly belt: SettledBelt
+  readonly answer: LengthAnswer
+  readonly onAdd: () => void
+}
+
+/** Every way in which the length is known: what was read, how it was corrected, what it says, and what that did to the answer. */
+export function HowWeKnow({ belt, answer, onAdd }: HowWeKnowProps) {
   const lengths = useLengths()
+  const effects = useEffects(belt, answer)
   return (
     <PanelSection label="Evidence">
       <div className={styles['head']}>
@@ -32,37 +48,62 @@ export function HowWeKnow({ answer, onAdd }: { readonly answer: LengthAnswer; re
       )}
       <ul className={styles['sources']}>
         {answer.sources.map((source) => (
-          <Source key={source.id} source={source} lengths={lengths} />
+          <Source
+            key={source.id}
+            source={source}
+            lengths={lengths}
+            effect={effects.get(source.id)}
+            settled={answer.settled?.id === source.id}
+          />
         ))}
       </ul>
-      {answer.findings.map((finding) => (
-        <p key={finding.trials.map(({ id }) => id).join()} className={styles['finding']} role="alert">
-          <VerdictMark verdict="watch" /> <span>{findingSentence(finding, lengths)}</span>
+      {quarrel(answer, lengths).map((sentence) => (
+        <p key={sentence} className={styles['finding']} role="alert">
+          <VerdictMark verdict="watch" /> <span>{sentence}</span>
         </p>
       ))}
     </PanelSection>
   )
 }
 
-const MARK: Readonly<Record<NotCounted, Verdict>> = {
-  'left out': 'unknown',
-  outlier: 'act',
-  'one of two': 'watch',
-  'wrong section': 'act',
-  'not seated': 'unknown',
-  'bound only': 'fine',
-  'no place': 'unknown',
+/** Each effect asks for an answer of its own, so they wait while something is dragged. */
+function useEffects(belt: SettledBelt, answer: LengthAnswer): ReadonlyMap<string, Effect> {
+  const { settled } = useBench()
+  const asked = useDeferredValue(useMemo(() => ({ settled, belt, answer }), [settled, belt, answer]))
+  return useMemo(() => effectsOf(asked.settled, asked.belt, asked.answer), [asked])
 }
 
-function Source({ source, lengths }: { readonly source: LengthSource; readonly lengths: Lengths }) {
+/** Chance of a mistake from which on a reading is doubted, though none is likelier than not. */
+const DOUBTED = 0.2
+
+/** Readings of which one must be wrong although nobody can tell which: none of them is more likely a mistake than not. */
+function quarrel({ sources }: LengthAnswer, lengths: Lengths): string[] {
+  const doubted = sources.filter(({ blunder, reading }) => reading !== null && blunder > DOUBTED)
+  if (doubted.some(isBlunder) || doubted.length < 2) return []
+  const names = doubted.flatMap(({ reading }) => (reading === null ? [] : [lengthReadingName(reading, lengths.text)]))
+  return [`These cannot all be right: ${names.join('; ')}.`]
+}
+
+function Source({
+  source,
+  lengths,
+  effect,
+  settled,
+}: {
+  readonly source: LengthSource
+  readonly lengths: Lengths
+  readonly effect: Effect | undefined
+  readonly settled: boolean
+}) {
   const { store } = useBench()
   const { edit, beltInHand } = store.getState()
-  const { id, reading, length, sigma, not } = source
-  const name = reading === null ? 'Combined result' : lengthReadingName(reading, lengths.text)
-  const counts = not === null || not === 'bound only'
+  const { id, reading, length, sigma, bound, not } = source
+  const name = reading === null ? 'Geometry of the drive' : lengthReadingName(reading, lengths.text)
+  const wrong = isBlunder(source)
+  const why = whyNot(source)
   return (
-    <li data-quiet={!counts}>
-      <VerdictMark verdict={not === null ? 'fine' : MARK[not]} label={counts ? 'counts' : not} />
+    <li data-quiet={not !== null || wrong}>
+      <VerdictMark verdict={markOf(source)} label={not ?? (wrong ? 'probably a mistake' : 'counts')} />
       <span>
         {reading === null ? (
           <button
@@ -77,10 +118,11 @@ function Source({ source, lengths }: { readonly source: LengthSource; readonly l
           name
         )}
         <small>{chainOf(source, lengths)}</small>
-        {not !== null && <small data-why={not}>{whyNot(not, source, lengths)}</small>}
+        {why !== null && <small data-why={not ?? (wrong ? 'blunder' : bound)}>{why}</small>}
+        {effect !== undefined && not === null && <small>{effectWords(effect, lengths)}</small>}
       </span>
       <span className="figures">
-        {length === null ? '–' : lengths.bare(length)}
+        {length === null ? '–' : `${bound === null ? '' : SIGN[bound]}${lengths.bare(length)}`}
         {sigma !== null && <small>± {lengths.bare(sigma)}</small>}
       </span>
       {reading === null ? (
@@ -105,49 +147,89 @@ function Source({ source, lengths }: { readonly source: LengthSource; readonly l
           </Tooltip>
         </span>
       )}
+      {reading?.how === 'trial' && (
+        <span className={styles['went']}>
+          {reading.outcome === 'too-short' && reading.seated !== true && (
+            <Button onClick={() => edit('confirm that it was seated', confirmSeated(id))}>
+              It sat in every groove
+            </Button>
+          )}
+          {!settled && <WhereItWent reading={reading} />}
+        </span>
+      )}
     </li>
   )
 }
 
-/** How what was read came to a length: `1660.0 − 4.5 + 11.6 to a new belt’s place`. */
+/** What a source says of the belt wanted: that long, longer, shorter, or about as long. */
+const SIGN = { longer: '> ', shorter: '< ', about: '≈ ' } as const
+
+/** Where a belt went that does not stay on, and who took it. */
+function WhereItWent({ reading: { id, wentTo } }: { readonly reading: LengthReadingOf<'trial'> }) {
+  const { store } = useBench()
+  const { edit } = store.getState()
+  if (wentTo === undefined)
+    return (
+      <>
+        <Button onClick={() => edit('take a belt back', sendTrialBelt(id, 'shop', stampNow()))}>Taken back</Button>
+        <Button onClick={() => edit('keep a belt', sendTrialBelt(id, 'shelf', stampNow()))}>Put on the shelf</Button>
+      </>
+    )
+  const by = wentTo.by === '' ? '' : ` by ${wentTo.by}`
+  const when = dayjs(wentTo.at).format('D MMM')
+  return (
+    <small>
+      {wentTo.place === 'shop' ? `Taken back to the shop${by}, ${when}. ` : `Kept for the shelf${by}, ${when}. `}
+      <Button type="link" size="small" onClick={() => edit('undo where it went', sendTrialBelt(id, null, stampNow()))}>
+        Not yet
+      </Button>
+    </small>
+  )
+}
+
+function markOf(source: LengthSource): Verdict {
+  if (source.not === 'wrong section' || source.not === 'impossible' || isBlunder(source)) return 'act'
+  if (source.not !== null) return 'unknown'
+  return source.blunder > DOUBTED ? 'watch' : 'fine'
+}
+
+/** What it did to the answer: how far it moved it, and how much narrower it made it. */
+function effectWords({ moved, widthWithout, width }: Effect, { text, bare }: Lengths): string {
+  if (moved === null || widthWithout === null) return 'Without it, the length would not be known.'
+  const words =
+    Math.abs(moved) < 0.5
+      ? 'Hardly moved the answer'
+      : `Made the answer ${text(Math.abs(moved))} ${moved > 0 ? 'longer' : 'shorter'}`
+  return widthWithout - width < 0.5
+    ? `${words}.`
+    : `${words}, and 9 in 10 narrower: ${bare(width)} wide, not ${bare(widthWithout)}.`
+}
+
+/** How what was read came to a length: `1660.0 − 4.5 corrected + 11.6 to a new belt’s position`. */
 function chainOf({ reading, read, correction, travel, length }: LengthSource, { bare }: Lengths): string {
-  if (reading === null) return 'geometry, at a new belt’s position'
+  if (reading === null) return 'at a new belt’s position'
   if (read === null || length === null) return reading.by === '' ? '' : `by ${reading.by}`
   const step = (mm: number, words: string) =>
     Math.abs(mm) < 0.05 ? '' : ` ${mm < 0 ? '−' : '+'} ${bare(Math.abs(mm))}${words}`
   return `${bare(read)}${step(correction, ' corrected')}${step(travel, ' to a new belt’s position')}`
 }
 
-function whyNot(not: NotCounted, { reading, apart }: LengthSource, lengths: Lengths): string {
-  const far = lengths.text(Math.abs(apart ?? 0))
-  const way = (apart ?? 0) > 0 ? 'longer' : 'shorter'
-  switch (not) {
-    case 'left out':
-      return 'Excluded by hand.'
-    case 'outlier':
-      return `${far} ${way} than the other readings. Not counted: measure it again${reading?.how === 'label' ? ', or was it the right belt?' : '.'}`
-    case 'one of two':
-      return `${far} ${way} than the other, and it is not clear which is wrong. Not counted: take a third reading.`
-    case 'wrong section':
-      return 'Not the section of this belt: not counted.'
-    case 'not seated':
-      return 'Not counted until you confirm that it sat in every groove. A belt on a pulley’s shoulder seems too short.'
-    case 'bound only':
-      return reading?.how === 'trial' && reading.outcome === 'too-short'
-        ? 'The right belt is longer.'
-        : reading?.how === 'trial' && reading.outcome === 'slack'
-          ? 'The right belt is shorter.'
-          : 'Somewhere between the slack end and the tight end.'
-    case 'no place':
-      return 'Not counted: the adjuster position cannot be computed on this drive.'
-  }
+const NOT_COUNTED: Readonly<Record<NotCounted, string>> = {
+  'left out': 'Excluded by hand.',
+  'wrong section': 'Not the section of this belt: not counted.',
+  'not seated':
+    'Not counted until you confirm that it sat in every groove. A belt on a pulley’s shoulder seems too short.',
+  'no place': 'Not counted: the adjuster position cannot be computed on this drive.',
+  impossible: 'Not counted: no path round these pulleys is that short. Was it half the route, or in inches?',
 }
 
-function findingSentence({ kind, trials: [one, other], apart }: TrialFinding, lengths: Lengths): string {
-  const mark = ({ written, value }: TrialFinding['trials'][0]) => (written === '' ? lengths.text(value) : written)
-  if (kind === 'different mark, same fit')
-    return `${mark(one)} and ${mark(other)} sat in the same position, although labelled ${lengths.text(apart)} apart. One label is wrong.`
-  return apart === 0
-    ? `Of two belts labelled ${mark(one)}, one went on and one did not. One label is wrong.`
-    : `Two belts labelled ${mark(one)} sat ${lengths.text(apart)} apart. One label is wrong, or one belt was worn.`
+/** Why a source does not count, or hardly; for a bound, what it says. */
+function whyNot(source: LengthSource): string | null {
+  const { reading, not, bound, blunder } = source
+  if (not !== null) return NOT_COUNTED[not]
+  if (isBlunder(source))
+    return `${Math.round(100 * blunder)} in 100 that this is a mistake: it hardly counts. Measure it again${reading?.how === 'label' ? ', or was it the right belt?' : '.'}`
+  if (bound === 'longer') return 'The right belt is longer.'
+  if (bound === 'shorter') return 'The right belt is shorter.'
+  return bound === 'about' ? 'It fitted somewhere between the slack end and the tight end.' : null
 }

@@ -19,7 +19,9 @@ import { Installing } from './installing.tsx'
 import { HowWeKnow } from './how-we-know.tsx'
 import { LengthField } from './length-field.tsx'
 import styles from './length.module.css'
+import { NextStep } from './next-step.tsx'
 import { Pair } from './pair.tsx'
+import { TriedOn } from './tried-on.tsx'
 import { answerOf, useBringHome } from '../bench/use-length-answer.ts'
 import { Wanted } from './wanted.tsx'
 
@@ -49,17 +51,24 @@ function LengthOf({ belt, solved }: { readonly belt: SettledBelt; readonly solve
   const answer = answerOf(settled, belt)
   const home = useBringHome(answer, belt)
   const [adding, setAdding] = useState<ReadingKind | null>(null)
+  const [laidAt, setLaidAt] = useState(0)
   const navigate = useNavigate()
   const { driveId = '' } = useParams()
   return (
     <>
       <Wanted belt={belt} answer={answer} home={home} />
-      <HowWeKnow answer={answer} onAdd={() => setAdding('aid')} />
       <BringHomeList belt={belt} answer={answer} home={home} />
+      <NextStep
+        belt={belt}
+        answer={answer}
+        onLay={(u) => {
+          setLaidAt(u)
+          setAdding('aid')
+        }}
+      />
+      <TriedOn belt={belt} answer={answer} home={home} />
+      <HowWeKnow belt={belt} answer={answer} onAdd={() => setAdding('aid')} />
       <div className={styles['actions']}>
-        <Button type="primary" size="large" onClick={() => setAdding('trial')}>
-          Trial fit
-        </Button>
         <Button
           size="large"
           icon={<IdcardOutlined aria-hidden />}
@@ -74,7 +83,17 @@ function LengthOf({ belt, solved }: { readonly belt: SettledBelt; readonly solve
       <FittedBefore belt={belt.belt} driveId={driveId} />
       {adding !== null && (
         <Suspense fallback={null}>
-          <AddReading belt={belt} answer={answer} kind={adding} onKind={setAdding} onClose={() => setAdding(null)} />
+          <AddReading
+            belt={belt}
+            answer={answer}
+            kind={adding}
+            laidAt={laidAt}
+            onKind={setAdding}
+            onClose={() => {
+              setAdding(null)
+              setLaidAt(0)
+            }}
+          />
         </Suspense>
       )}
     </>

@@ -6,6 +6,7 @@ import { useLengths } from '../ui/use-lengths.ts'
 import { LengthField } from './length-field.tsx'
 import type { OldBeltDraft } from './reading-drafts.ts'
 import type { FieldsProps } from './fields-props.ts'
+import { Stood } from './stood.tsx'
 import styles from './reading-fields.module.css'
 import { Term } from '../ui/term.tsx'
 
@@ -33,9 +34,9 @@ const LINES: Readonly<Record<BeltLine, { readonly label: string; readonly field:
 }
 
 /** The old belt itself, off the engine. */
-export function OldBeltFields({ draft, onChange, section }: FieldsProps<OldBeltDraft>) {
+export function OldBeltFields({ draft, onChange, section, belt, unhung }: FieldsProps<OldBeltDraft>) {
   const lengths = useLengths()
-  const { line, value, pin } = draft
+  const { line, value, pin, standing } = draft
   const result = value === null ? null : measureOldBelt(section, line, value, pin)
   return (
     <>
@@ -67,6 +68,12 @@ export function OldBeltFields({ draft, onChange, section }: FieldsProps<OldBeltD
             }}
           />
         )}
+        <Stood
+          belt={belt}
+          unhung={unhung}
+          standing={standing}
+          onChange={(next) => onChange({ ...draft, standing: next })}
+        />
       </div>
       <ul className={styles['howTo']}>
         <li>{LINES[line].how}</li>

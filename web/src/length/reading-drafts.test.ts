@@ -38,7 +38,7 @@ describe('what was filled in becomes a reading', () => {
       notation: 'metric-rib',
       confidence: 1,
     } as const
-    expect(labelReading({ text: ' 6pk1725 ', picked: 0 }, meant, kept)).toEqual({
+    expect(labelReading({ text: ' 6pk1725 ', picked: 0, standing: null }, meant, kept)).toEqual({
       ...kept,
       how: 'label',
       written: '6pk1725',
@@ -49,8 +49,11 @@ describe('what was filled in becomes a reading', () => {
   })
 
   test('an old belt: the pins only where it lay on pins', () => {
-    expect(oldBeltReading({ line: 'back', value: 1700, pin: 20 }, kept)).not.toHaveProperty('pin')
-    expect(oldBeltReading({ line: 'pins', value: 800, pin: 20 }, kept)).toMatchObject({ pin: 20 })
+    expect(oldBeltReading({ line: 'back', value: 1700, pin: 20, standing: null }, kept)).not.toHaveProperty('pin')
+    expect(oldBeltReading({ line: 'pins', value: 800, pin: 20, standing: null }, kept)).toMatchObject({
+      pin: 20,
+      standing: null,
+    })
   })
 
   test('a trial: its place where it went on, its seating where it did not', () => {
@@ -72,7 +75,7 @@ describe('what was filled in becomes a reading', () => {
 
   test('with nothing read there is none', () => {
     expect(aidReading({ ...aid, value: null }, kept)).toBeNull()
-    expect(labelReading({ text: 'what', picked: 0 }, undefined, kept)).toBeNull()
-    expect(oldBeltReading({ line: 'flat', value: null, pin: 20 }, kept)).toBeNull()
+    expect(labelReading({ text: 'what', picked: 0, standing: null }, undefined, kept)).toBeNull()
+    expect(oldBeltReading({ line: 'flat', value: null, pin: 20, standing: null }, kept)).toBeNull()
   })
 })

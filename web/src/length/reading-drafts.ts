@@ -1,5 +1,6 @@
 /** What someone fills in before a reading of a length is kept, and how it becomes one. */
 import type { Aid, AidLay, BeltLine, LengthReading, LengthReadingOf } from '@emery/core/drive'
+import type { Standing } from '@emery/core/length'
 import type { LabelReading } from '@emery/core/sections'
 import type { Mm } from '@emery/core/units'
 import type { LabelledLength } from '../ui/labelled-length.ts'
@@ -17,13 +18,18 @@ export interface AidDraft {
   readonly lay: AidLay | null
 }
 
-export interface LabelDraft {
+/** Where the adjuster stood with the old belt on; null where nobody saw it. */
+interface StoodDraft {
+  readonly standing: Standing | null
+}
+
+export interface LabelDraft extends StoodDraft {
   readonly text: string
   /** Which of its readings is meant. */
   readonly picked: number
 }
 
-export interface OldBeltDraft {
+export interface OldBeltDraft extends StoodDraft {
   readonly line: BeltLine
   readonly value: Mm | null
   readonly pin: Mm
@@ -59,15 +65,19 @@ export function aidReading({ value, half, backTurns, lay, ...laid }: AidDraft, k
   }
 }
 
-export function labelReading({ text }: LabelDraft, meant: LabelReading | undefined, kept: Kept): LengthReading | null {
+export function labelReading(
+  { text, standing }: LabelDraft,
+  meant: LabelReading | undefined,
+  kept: Kept,
+): LengthReading | null {
   if (meant === undefined) return null
   const { section, ribs, length } = meant
-  return { ...kept, how: 'label', written: text.trim(), section, ribs, value: length }
+  return { ...kept, how: 'label', written: text.trim(), section, ribs, value: length, ...standing }
 }
 
-export function oldBeltReading({ line, value, pin }: OldBeltDraft, kept: Kept): LengthReading | null {
+export function oldBeltReading({ line, value, pin, standing }: OldBeltDraft, kept: Kept): LengthReading | null {
   if (value === null) return null
-  return { ...kept, how: 'oldBelt', written: '', line, value, ...(line === 'pins' ? { pin } : {}) }
+  return { ...kept, how: 'oldBelt', written: '', line, value, ...(line === 'pins' ? { pin } : {}), ...standing }
 }
 
 export function trialReading(

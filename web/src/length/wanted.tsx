@@ -1,10 +1,11 @@
-import { type BringHome, type LengthAnswer, targetOf } from '@emery/core/length'
+import { type BringHome, type LengthAnswer, type ReachFrom, targetOf } from '@emery/core/length'
 import type { SettledBelt } from '@emery/core/path'
 import { useLengths } from '../ui/use-lengths.ts'
 import { useBench } from '../bench/bench-context.ts'
 import styles from './length.module.css'
 import { PanelSection } from '../ui/panel.tsx'
 import { useBeltName } from '../ui/use-belt-name.ts'
+import { VerdictMark } from '../ui/verdict-mark.tsx'
 
 const RESTS_ON = {
   marks: 'Puts the arm between its first and nominal marks.',
@@ -12,17 +13,19 @@ const RESTS_ON = {
   fixed: 'Fixed centres: the path length, less the stretch that tensions it (nominal).',
 } as const
 
-/** What the reach of the adjuster rests on where the drive itself is not measured. */
-const WITHOUT_GEOMETRY = {
+/** What the adjuster's range rests on, where that is not the drawing. */
+const RANGE_FROM: Readonly<Record<ReachFrom, string | null>> = {
   geometry: null,
   fixed: null,
-  readings: 'The drive is not measured: the adjuster’s range comes from readings at two positions.',
-  nominal:
-    'The drive is not measured: the adjuster’s range is taken as 3 % of the length (nominal). A second reading at its tight end would settle it.',
-} as const
+  'partly assumed':
+    'Some of the adjuster’s figures are assumed. The answer allows for that; it narrows once they are read.',
+  adjuster:
+    'The drive is not measured. The adjuster’s range on the belt follows from its own travel (nominal), within wide limits.',
+  kind: 'The drive is not measured. The adjuster’s range is what such adjusters have, about 3 % of the length (nominal), within wide limits.',
+}
 
 const UNHUNG =
-  'This belt’s adjuster is not on the drawing. Its range is taken as 3 % of the length (nominal). Add it in Measure, Adjusters.'
+  'This belt’s adjuster is not on the drawing, and nobody has said where it stood. The answer is as wide as its range. Add it in Measure, Adjusters.'
 
 /** Why there is no length to want. */
 const NO_LENGTH = {
@@ -45,17 +48,28 @@ export function Wanted({
   const { store } = useBench()
   const lengths = useLengths()
   const nameOf = useBeltName()
-  const target = targetOf(answer)
+  const { settled } = answer
+  const target = settled?.length ?? targetOf(answer)
   const { id, count = 1 } = belt.belt
   if (target === null || answer.wanted === null) {
     return (
       <PanelSection title="Belt needed">
-        <p>{NO_LENGTH[belt.path.ok ? 'overlap' : belt.path.why]}</p>
+        {answer.onlySide === null ? (
+          <p>{NO_LENGTH[belt.path.ok ? 'overlap' : belt.path.why]}</p>
+        ) : (
+          <p>
+            <strong>
+              {answer.onlySide.side === 'shorter' ? 'Shorter' : 'Longer'} than {nameOf(belt.belt, answer.onlySide.than)}
+              .
+            </strong>{' '}
+            How much is not known until a string, a strap or another belt says so.
+          </p>
+        )}
       </PanelSection>
     )
   }
   const [first] = home?.belts ?? []
-  const without = answer.unhung && belt.path.ok ? UNHUNG : answer.curve === null ? null : WITHOUT_GEOMETRY[answer.curve]
+  const without = answer.unhung && belt.path.ok ? UNHUNG : RANGE_FROM[answer.reachFrom]
   return (
     <PanelSection title="Belt needed">
       <div className={styles['answer']}>
@@ -69,18 +83,31 @@ export function Wanted({
         </button>
         <p>
           <span className="figures">{lengths.other(target)}</span>
-          <span className="soft" title="One standard deviation: two times in three, the true value is within it.">
-            ± {lengths.text(answer.wanted.sigma)}
-          </span>
-          {first !== undefined && (
+          {settled === null && (
+            <span className="soft" title="Nine times in ten, the length needed lies between these.">
+              {lengths.bare(answer.wanted.low)} to {lengths.text(answer.wanted.high)}, 9 in 10
+            </span>
+          )}
+          {settled === null && first !== undefined && (
             <strong>
               ask for <span className="figures">{nameOf(belt.belt, first.length)}</span>
             </strong>
           )}
         </p>
       </div>
-      <p className="soft">{RESTS_ON[answer.restsOn]}</p>
-      {without !== null && <p className="soft">{without}</p>}
+      {settled !== null && (
+        <p className={styles['settled']} role="status">
+          <VerdictMark verdict="fine" label="" />{' '}
+          <span>
+            <strong>
+              {settled.label === '' ? nameOf(belt.belt, settled.length) : settled.label} is on and sits well.
+            </strong>{' '}
+            Keep it. Nothing is to be bought; when it is worn, buy its equal.
+          </span>
+        </p>
+      )}
+      {settled === null && <p className="soft">{RESTS_ON[answer.restsOn]}</p>}
+      {settled === null && without !== null && <p className="soft">{without}</p>}
       {count > 1 && (
         <p>{count} belts side by side: buy them as one matched set. Never run a new belt beside an old one.</p>
       )}

@@ -1,5 +1,7 @@
-import { lengthReadingName, type LengthAnswer, targetOf } from '@emery/core/length'
+import { useDeferredValue, useMemo } from 'react'
+import { isBlunder, lengthAnswer, lengthReadingName, type LengthAnswer, targetOf } from '@emery/core/length'
 import { useLengths } from '../../ui/use-lengths.ts'
+import { useBench } from '../bench-context.ts'
 import { HEIGHT, RULE_BOTTOM, RULE_TOP, type Scale } from './scale.ts'
 import styles from './tape.module.css'
 
@@ -50,7 +52,7 @@ interface EstimatesProps {
   readonly width: number
 }
 
-/** Between bands and rule: each reading with its spread, the fused answer in garnet; what is not counted is broken through the rule. */
+/** Between bands and rule: each reading with its spread, the fused answer in garnet; what does not count runs through the rule. */
 export function Estimates({ answer, scale, width }: EstimatesProps) {
   const lengths = useLengths()
   const target = targetOf(answer)
@@ -58,20 +60,31 @@ export function Estimates({ answer, scale, width }: EstimatesProps) {
   const inside = (length: number) => scale(length) > 0 && scale(length) < width
   return (
     <g className={styles['estimates']} pointerEvents="none">
-      {answer.sources.map(({ id, reading, length, sigma, not }) => {
-        if (length === null || sigma === null || !inside(length)) return null
-        const name = reading === null ? 'drawn' : lengthReadingName(reading, lengths.text)
+      {answer.sources.map((source) => {
+        const { id, reading, length, sigma, bound, not } = source
+        if (length === null || sigma === null || bound === 'about' || !inside(length)) return null
+        const name = reading === null ? 'geometry' : lengthReadingName(reading, lengths.text)
         const x = scale(length)
-        if (not !== null)
+        if (not !== null || isBlunder(source))
           return (
             <g key={id} data-not>
               <line x1={x} x2={x} y1={RULE_TOP} y2={RULE_BOTTOM + 6} />
               <text x={x} y={HEIGHT - 8} textAnchor={x > width - 90 ? 'end' : 'middle'}>
                 {reading?.how === 'label' ? `old label ${lengths.whole(length)}` : lengths.whole(length)}
               </text>
-              <title>{`${name}: not counted`}</title>
+              <title>{`${name}: ${not === null ? 'probably a mistake' : 'not counted'}`}</title>
             </g>
           )
+        if (bound !== null) {
+          // A belt that would not go on, or stayed slack, points to the side on which the right one lies.
+          const way = bound === 'longer' ? 1 : -1
+          return (
+            <g key={id} data-bound>
+              <path d={`M${x} 20v14M${x} 27h${way * 16}m${-way * 5} -4l${way * 5} 4l${-way * 5} 4`} />
+              <title>{`${name}: the right belt is ${bound}`}</title>
+            </g>
+          )
+        }
         return (
           <g key={id}>
             <line x1={scale(length - sigma)} x2={scale(length + sigma)} y1={27} y2={27} />
@@ -80,18 +93,38 @@ export function Estimates({ answer, scale, width }: EstimatesProps) {
           </g>
         )
       })}
+      <Before answer={answer} scale={scale} />
       {target !== null && wanted !== null && (
         <g data-wanted>
           <rect
-            x={scale(target - wanted.sigma)}
+            x={scale(wanted.low)}
             y={RULE_TOP - 4}
-            width={Math.max(2, scale(target + wanted.sigma) - scale(target - wanted.sigma))}
+            width={Math.max(2, scale(wanted.high) - scale(wanted.low))}
             height={4}
           />
           <path d={`M${scale(target)} ${RULE_TOP + 9}l-7 -11h14Z`} />
-          <title>{`wanted: ${lengths.text(target)} ± ${lengths.text(wanted.sigma)}`}</title>
+          <title>{`wanted: ${lengths.text(target)}; 9 in 10 between ${lengths.text(wanted.low)} and ${lengths.text(wanted.high)}`}</title>
         </g>
       )}
+    </g>
+  )
+}
+
+/** What the answer was before the last reading, dashed: how far that one moved it is seen at once. */
+function Before({ answer, scale }: { readonly answer: LengthAnswer; readonly scale: Scale }) {
+  const { settled, belt } = useBench()
+  const asked = useDeferredValue(useMemo(() => ({ settled, belt, answer }), [settled, belt, answer]))
+  const before = useMemo(() => {
+    const readings = asked.answer.sources.flatMap(({ reading }) => reading ?? [])
+    if (asked.belt === undefined || readings.length === 0) return null
+    return lengthAnswer(asked.settled, asked.belt, readings.slice(0, -1)).wanted
+  }, [asked])
+  if (before === null) return null
+  const [from, to] = [scale(before.low), scale(before.high)]
+  return (
+    <g data-before>
+      <rect x={from} y={RULE_TOP - 10} width={Math.max(2, to - from)} height={6} />
+      <title>Before the last reading</title>
     </g>
   )
 }
