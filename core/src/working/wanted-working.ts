@@ -1,4 +1,5 @@
 import type { Belt } from '../drive/belt.ts'
+import type { Effect } from '../length/effects.ts'
 import type { LengthAnswer } from '../length/length-answer.ts'
 import { lengthReadingName } from '../length/source-names.ts'
 import { isBlunder, type LengthSource } from '../length/sources.ts'
@@ -6,35 +7,52 @@ import { lengthText } from '../units/format-length.ts'
 import type { Working, WorkingLine, WorkingPart } from './working.ts'
 
 /**
- * How the length wanted comes out of several ways of knowing it: what each says alone, how sure that is, and how likely it is a mistake.
- * Undefined where only the drive's geometry says anything, whose own working tells more.
+ * How the length wanted comes out of several ways of knowing it: what each says alone, how sure that is, what it did to the answer, and how
+ * likely it is a mistake. Undefined where only the drive's geometry says anything, whose own working tells more.
  */
-export function wantedWorking({ name, id }: Belt, { sources, wanted }: LengthAnswer): Working | undefined {
+export function wantedWorking(
+  { name, id }: Belt,
+  { sources, wanted }: LengthAnswer,
+  effects: ReadonlyMap<string, Effect>,
+): Working | undefined {
   const counted = sources.filter(({ not, length }) => not === null && length !== null)
   if (wanted === null || counted.every(({ reading }) => reading === null)) return undefined
-  const lines = counted.flatMap((source, i): WorkingLine[] => [
-    {
-      symbol: `L${i + 1}`,
-      what: `${nameOf(source)}${BOUND[source.bound ?? 'none']}`,
-      from: chainOf(source),
-      value: { is: 'length', mm: source.length ?? 0 },
-    },
-    {
-      symbol: `σ${i + 1}`,
-      what: `how sure that is: two times in three within this${isBlunder(source) ? '; more likely a mistake, so it hardly counts' : ''}`,
-      from: [],
-      value: { is: 'length', mm: source.sigma ?? 0 },
-    },
-  ])
+  const lines = counted.flatMap((source, i): WorkingLine[] => {
+    const moved = effects.get(source.id)?.moved ?? null
+    return [
+      {
+        symbol: `L${i + 1}`,
+        what: `${nameOf(source)}${BOUND[source.bound ?? 'none']}`,
+        from: chainOf(source),
+        value: { is: 'length', mm: source.length ?? 0 },
+      },
+      {
+        symbol: `σ${i + 1}`,
+        what: 'how sure that is: two times in three within this',
+        from: [],
+        value: { is: 'length', mm: source.sigma ?? 0 },
+      },
+      ...(moved === null
+        ? []
+        : [
+            {
+              symbol: `Δ${i + 1}`,
+              what: `how far it moved the answer${isBlunder(source) ? '; it is more likely a mistake, so it hardly counts' : ''}`,
+              from: [],
+              value: { is: 'length' as const, mm: moved },
+            },
+          ]),
+    ]
+  })
   return {
     title: `Length needed for ${name === '' ? id : name}`,
-    formula: 'P(L) ∝ P₀(L) · Π (0.95·ℓᵢ(L) + 0.05·mistake)',
+    formula: 'L = the lengths that all readings allow, each weighed by how well they agree',
     lines: [
       ...lines,
       {
         symbol: 'L₅',
         what: 'one time in twenty it is shorter than this',
-        from: ['lengths weighed by how well they agree with all readings'],
+        from: ['each reading may be a mistake, 5 times in 100'],
         value: { is: 'length', mm: wanted.low },
       },
       {

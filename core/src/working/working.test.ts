@@ -75,7 +75,11 @@ test('the lines of a length wanted lead to it: two that agree come to about thei
   const settled = settleDrive({ ...drive, lengths: [{ ...strap, by: '', at: '2026-01-01T00:00:00Z' }] })
   const [belt] = settled.belts
   if (belt === undefined) throw new Error('no belt')
-  const working = wantedWorking(belt.belt, lengthAnswer(settled, belt))
+  const working = wantedWorking(
+    belt.belt,
+    lengthAnswer(settled, belt),
+    new Map([['s', { moved: 1, width: 5, widthWithout: 9 }]]),
+  )
   if (working === undefined) throw new Error('no working')
   const pick = (letter: RegExp) => working.lines.filter(({ symbol }) => letter.test(symbol)).map(number)
   const [lengths, sigmas] = [pick(/^L\d/), pick(/^σ\d/)]
@@ -88,6 +92,7 @@ test('the lines of a length wanted lead to it: two that agree come to about thei
   const [low, high] = pick(/^L[₅₉]/)
   expect(low).toBeLessThan(mean)
   expect(high).toBeGreaterThan(mean)
+  expect(pick(/^Δ/)).toEqual([1])
   // A strap's chain: what was read, its correction, and on to where a new belt stands.
   const chain = working.lines.find(({ what }) => what.startsWith('Strap'))?.from ?? []
   const signed = chain.reduce<{ sum: number; sign: number }>(
@@ -101,7 +106,7 @@ test('the lines of a length wanted lead to it: two that agree come to about thei
 test('where only the drive itself says anything its own working tells more', () => {
   const settled = settleDrive(vectorNamed('serpentine-1').drive)
   const [belt] = settled.belts
-  expect(belt === undefined ? null : wantedWorking(belt.belt, lengthAnswer(settled, belt))).toBeUndefined()
+  expect(belt === undefined ? null : wantedWorking(belt.belt, lengthAnswer(settled, belt), new Map())).toBeUndefined()
 })
 
 test('a speed is the engine’s times its radii, each from what was read', () => {

@@ -1,5 +1,6 @@
 import { useMemo } from 'react'
-import type { SettledDrive } from '@emery/core/path'
+import { effectsOf } from '@emery/core/length'
+import type { SettledBelt, SettledDrive } from '@emery/core/path'
 import type { ShopRules } from '@emery/core/rules'
 import {
   beltSpeedWorking,
@@ -43,8 +44,13 @@ function workingOf(settled: SettledDrive, subject: WorkingSubject, rules: ShopRu
       return lengthWorking(settled, subject.belt)
     case 'wanted': {
       const belt = settled.belts.find((each) => each.belt.id === subject.belt)
-      const working = belt === undefined ? undefined : wantedWorking(belt.belt, answerOf(settled, belt))
+      const working = belt === undefined ? undefined : wantedOf(settled, belt)
       return working ?? lengthWorking(settled, subject.belt)
     }
   }
+}
+
+function wantedOf(settled: SettledDrive, belt: SettledBelt): Working | undefined {
+  const answer = answerOf(settled, belt)
+  return wantedWorking(belt.belt, answer, effectsOf(settled, belt, answer))
 }

@@ -76,6 +76,7 @@ export function BringHomeList({ belt, answer, home }: BringHomeListProps) {
                 answer={answer}
                 order={bring.indexOf(length)}
                 of={bring.length}
+                chance={home.belts.find((each) => each.length === length)?.alone ?? null}
               />
             )
           )
@@ -99,11 +100,11 @@ function adviceOf({ belts, together }: BringHome, label: (length: number) => str
   const chance = Math.min(99, Math.round(100 * together))
   const [first, ...others] = belts.map(({ length }) => label(length))
   if (first === undefined) return 'No standard size covers this length.'
-  const unsure = together < SURE_ENOUGH ? ' Another reading first would make it more certain.' : ''
-  if (others.length === 0) return `Buy ${first}: ${chance} in 100 that it fits.${unsure}`
+  const before = together < SURE_ENOUGH ? 'Take another reading before you buy. If that cannot be: ' : ''
+  if (others.length === 0) return `${before}Buy ${first}: ${chance} in 100 that it fits.`
   const all = [first, ...others]
   const list = `${all.slice(0, -1).join(', ')} and ${all.at(-1) ?? ''}`
-  return `Buy ${list}: ${chance} in 100 that one fits.${unsure} Try ${first} first, keep the one that fits, and return the ${others.length === 1 ? 'other' : 'others'} clean.`
+  return `${before}Buy ${list}: ${chance} in 100 that one fits. Try ${first} first, keep the one that fits, and return the ${others.length === 1 ? 'other' : 'others'} clean.`
 }
 
 interface BeltRowProps {
@@ -113,9 +114,11 @@ interface BeltRowProps {
   /** Place in the order of trying; −1 for a size that is only shown. */
   readonly order: number
   readonly of: number
+  /** That it fits; null for a size that is only shown. */
+  readonly chance: number | null
 }
 
-function BeltRow({ belt, fit, answer, order, of }: BeltRowProps) {
+function BeltRow({ belt, fit, answer, order, of, chance }: BeltRowProps) {
   const units = useUnits()
   const { store } = useBench()
   const lengths = useLengths()
@@ -145,8 +148,16 @@ function BeltRow({ belt, fit, answer, order, of }: BeltRowProps) {
       </span>
       <strong className="figures">{label}</strong>
       <span className={styles['verdict']}>
-        <VerdictMark verdict={FIT_MARK[fit.verdict]} label="" /> {fit.verdict}
-        {order >= 0 && of > 1 && <small>try {['first', 'second', 'third', 'fourth'][order]}</small>}
+        {chance !== null && of > 1 ? (
+          <>
+            try {['first', 'second', 'third', 'fourth'][order]}
+            <small>fits {Math.round(100 * chance)} in 100</small>
+          </>
+        ) : (
+          <>
+            <VerdictMark verdict={FIT_MARK[fit.verdict]} label="" /> {fit.verdict}
+          </>
+        )}
         {fit.lifeReserve !== null && fit.lifeReserve < 0.995 && (
           <small>travel for {Math.round(100 * fit.lifeReserve)} % of its life</small>
         )}

@@ -57,7 +57,6 @@ function LengthOf({ belt, solved }: { readonly belt: SettledBelt; readonly solve
   return (
     <>
       <Wanted belt={belt} answer={answer} home={home} />
-      <BringHomeList belt={belt} answer={answer} home={home} />
       <NextStep
         belt={belt}
         answer={answer}
@@ -66,6 +65,7 @@ function LengthOf({ belt, solved }: { readonly belt: SettledBelt; readonly solve
           setAdding('aid')
         }}
       />
+      <BringHomeList belt={belt} answer={answer} home={home} />
       <TriedOn belt={belt} answer={answer} home={home} />
       <HowWeKnow belt={belt} answer={answer} onAdd={() => setAdding('aid')} />
       <div className={styles['actions']}>
