@@ -125,9 +125,12 @@ export const ENTERED = [
   // Readings.
   ['readings[].*', field('Method', 'web/src/measure/pulley-readings.tsx')],
   ['lengths[].leftOut', field('Include', 'web/src/length/how-we-know.tsx')],
-  ['lengths[].lay', field('How it lay', 'web/src/length/aid-fields.tsx')],
+  ['lengths[].lay', field('How it lay in the grooves', 'web/src/length/lay-choice.tsx')],
   ['lengths[].line', field('How it was measured', 'web/src/length/old-belt-fields.tsx')],
   ['lengths[].pin', field('Diameter of each pin', 'web/src/length/old-belt-fields.tsx')],
+  ['lengths[].wentTo.place', field('Taken back', 'web/src/length/how-we-know.tsx')],
+  ['lengths[].wentTo.by', because('Whoever is signed in.')],
+  ['lengths[].wentTo.at', because('The moment it is pressed.')],
   ['lengths[].outcome', field('Result', 'web/src/length/trial-fields.tsx')],
   ['lengths[].scale', field('Adjuster read', 'web/src/length/trial-fields.tsx')],
   ['lengths[].place', field('Adjuster position', 'web/src/length/trial-fields.tsx')],

@@ -36,6 +36,55 @@ describe('fit', () => {
   })
 })
 
+describe('length', () => {
+  const strap = {
+    id: 'strap',
+    belt: 'main',
+    written: '',
+    by: '',
+    at: '2026-01-01T00:00:00Z',
+    how: 'aid',
+    aid: 'strap',
+    thickness: 2,
+    value: 1660,
+    u: 0,
+  }
+  const known = { ...files, 'known.json': JSON.stringify({ ...ketch.drive, lengths: [strap] }) }
+
+  test('prints what is wanted, what to bring and what each reading says', () => {
+    const { status, out } = run(['length', 'known.json'], known)
+    expect(status).toBe(0)
+    const { belts } = JSON.parse(out) as { belts: Record<string, unknown>[] }
+    expect(Object.keys(belts[0] ?? {})).toEqual(['id', 'wanted', 'bring', 'together', 'readings', 'settled'])
+    expect(Object.keys(belts[0]?.['wanted'] ?? {})).toEqual(['mean', 'sigma', 'low', 'high', 'u'])
+    expect(belts[0]).toMatchObject({
+      id: 'main',
+      settled: null,
+      readings: [{ id: 'geometry' }, { id: 'strap', blunder: expect.any(Number) as number }],
+    })
+  })
+
+  test('a document a line: one that cannot be read costs the others nothing', () => {
+    const lines = [known['known.json'], '{"format":', known['known.json']].join('\n')
+    const { status, out } = run(['length', 'lines.jsonl', '--lines'], { 'lines.jsonl': lines })
+    expect(status).toBe(0)
+    const answers = out
+      .trim()
+      .split('\n')
+      .map((line) => Object.keys(JSON.parse(line) as object))
+    expect(answers).toEqual([['belts'], ['problems'], ['belts']])
+  })
+
+  test('prints tables for people, and says which belts there are', () => {
+    expect(run(['length', 'known.json', '--text'], known).out).toMatch(/main: \d+\.\d mm, 90 in 100 between/)
+    expect(run(['length', 'known.json', '--belt', 'fan'], known)).toEqual({
+      status: 2,
+      out: '',
+      err: ['--belt fan: the drive has no such belt; it has main.'],
+    })
+  })
+})
+
 describe('measure', () => {
   const strap = ['measure', 'ketch.json', '--belt', 'main', '--aid', 'strap', '--thickness', '2', '--reading', '1660']
 

@@ -72,7 +72,7 @@ function labelOf({ belt: { section, ribs, construction } }: SettledBelt, length:
 function printed({ belt, answer: { wanted, u, sources, settled }, home }: BeltAnswer) {
   return {
     id: belt.belt.id,
-    wanted: wanted === null ? null : { ...wanted, u },
+    wanted: wanted === null ? null : { mean: wanted.mean, sigma: wanted.sigma, low: wanted.low, high: wanted.high, u },
     bring: home.belts.map(({ length, alone }) => ({ length, label: labelOf(belt, length), chance: alone })),
     together: home.together,
     readings: sources.map(({ id, length, sigma, bound, blunder, not }) => ({
@@ -92,7 +92,9 @@ function asText({ belt, answer: { wanted, sources, settled }, home }: BeltAnswer
   const lines =
     wanted === null
       ? ['not known']
-      : [`${millimetres(wanted.mean)} mm, 90 in 100 between ${millimetres(wanted.low)} and ${millimetres(wanted.high)}`]
+      : [
+          `${millimetres(wanted.median)} mm, 90 in 100 between ${millimetres(wanted.low)} and ${millimetres(wanted.high)}`,
+        ]
   if (settled !== null) lines.push(`on and sits well: ${millimetres(settled.length)} mm`)
   if (home.belts.length > 0) {
     const belts = home.belts.map(({ length, alone }) => `${labelOf(belt, length)} (${percent(alone)})`)

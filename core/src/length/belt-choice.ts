@@ -9,7 +9,7 @@ import { standardLengths } from './standard-lengths.ts'
 /** The one number: the length a new belt should have, as the trade states it; null while nothing says. */
 export function targetOf({ wanted, window, restsOn }: LengthAnswer): Mm | null {
   if (wanted === null) return null
-  return restsOn === 'fixed' && window !== null ? (window.from + window.to) / 2 : wanted.mean
+  return restsOn === 'fixed' && window !== null ? (window.from + window.to) / 2 : wanted.median
 }
 
 /** How a belt of some length would fit, as far as the drive is known; null while it is not. */

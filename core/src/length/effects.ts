@@ -28,7 +28,7 @@ export function effectsOf(
           id,
           {
             width: wanted.high - wanted.low,
-            moved: without === null ? null : wanted.mean - without.mean,
+            moved: without === null ? null : wanted.median - without.median,
             widthWithout: without === null ? null : without.high - without.low,
           },
         ],

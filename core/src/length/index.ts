@@ -22,7 +22,7 @@ export {
   type Standing,
 } from './length-edits.ts'
 export { measureOldBelt } from './old-belt.ts'
-export { type BeltPair, beltsTogether, bestPairs } from './pairs.ts'
+export { type BeltSet, beltsTogether, bestSets } from './together.ts'
 export { type BeltOnShelf, doubtLength, nearSizes, placesForBelt, searchShelf, shelfBeltsFor } from './shelf.ts'
 export { lengthReadingName, travelWords } from './source-names.ts'
 export { standardLengths } from './standard-lengths.ts'

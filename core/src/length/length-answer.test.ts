@@ -74,7 +74,7 @@ describe('a strap', () => {
   test('pulls the answer toward itself and narrows it', () => {
     const alone = answerFor([])
     const both = answerFor([strap(4)])
-    const between = (both.wanted?.mean ?? NaN) - (alone.wanted?.mean ?? NaN)
+    const between = (both.wanted?.median ?? NaN) - (alone.wanted?.median ?? NaN)
     expect(between).toBeGreaterThan(0.5)
     expect(between).toBeLessThan(4)
     const width = ({ wanted }: LengthAnswer) => (wanted?.high ?? NaN) - (wanted?.low ?? NaN)

@@ -109,14 +109,14 @@ function situationOf(
   posterior: Posterior,
 ): FitSituation | null {
   if (reachFrom === 'fixed') return null
-  const { mean } = posterior.wanted
+  const { median } = posterior.wanted
   if (situation !== undefined && reachFrom === 'geometry') {
     const [curve] = posterior.curves
-    return curve?.centre == null ? null : moved(situation, mean - curve.centre)
+    return curve?.centre == null ? null : moved(situation, median - curve.centre)
   }
   const { belt, adjuster } = settled
-  const lengthAt = tabulated((u) => mean + posterior.offsetAt(u))
-  const ends = [lengthAt(0)?.length ?? mean, lengthAt(1)?.length ?? mean] as const
+  const lengthAt = tabulated((u) => median + posterior.offsetAt(u))
+  const ends = [lengthAt(0)?.length ?? median, lengthAt(1)?.length ?? median] as const
   return {
     belt,
     lengthAt,
@@ -162,7 +162,7 @@ function windowOf(
   situation: FitSituation | null,
 ): GoodWindow | null {
   if (posterior === null) return null
-  return situation === null ? fixedWindow(settled, posterior.wanted.mean) : (goodWindow(situation) ?? null)
+  return situation === null ? fixedWindow(settled, posterior.wanted.median) : (goodWindow(situation) ?? null)
 }
 
 /** The lengths that fit as the answer's window does, world by world. */

@@ -6,6 +6,8 @@ import { BLUNDER_SIGMA_MM, Likelihood, meanOf, sigmaOf, travelNodes, type Statem
 /** A length as far as it is known. */
 export interface Belief {
   readonly mean: Mm
+  /** As likely shorter as longer: what is said where one number is asked for, since what is probably a mistake hardly moves it. */
+  readonly median: Mm
   /** Standard deviation, mm. */
   readonly sigma: Mm
   /** 90 in 100 that it lies between these. */
@@ -80,7 +82,13 @@ export class Posterior {
     let [mean, square] = [0, 0]
     for (let k = 0; k < ofLengths.length; k++) mean += (ofLengths[k] as number) * (from + k * step)
     for (let k = 0; k < ofLengths.length; k++) square += (ofLengths[k] as number) * (from + k * step - mean) ** 2
-    return { mean, sigma: Math.sqrt(square), low: this.quantile(TAIL), high: this.quantile(1 - TAIL) }
+    return {
+      mean,
+      median: this.quantile(0.5),
+      sigma: Math.sqrt(square),
+      low: this.quantile(TAIL),
+      high: this.quantile(1 - TAIL),
+    }
   }
 
   /** The weight of a place is spread over half a step to either side of it. */

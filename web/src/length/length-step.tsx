@@ -20,7 +20,7 @@ import { HowWeKnow } from './how-we-know.tsx'
 import { LengthField } from './length-field.tsx'
 import styles from './length.module.css'
 import { NextStep } from './next-step.tsx'
-import { Pair } from './pair.tsx'
+import { Together } from './together.tsx'
 import { TriedOn } from './tried-on.tsx'
 import { answerOf, useBringHome } from '../bench/use-length-answer.ts'
 import { Wanted } from './wanted.tsx'
@@ -79,7 +79,7 @@ function LengthOf({ belt, solved }: { readonly belt: SettledBelt; readonly solve
       </div>
       <OnTheEngine belt={belt} answer={solved} />
       <Installing belt={belt} answer={answer} />
-      <Pair belt={belt} />
+      <Together belt={belt} />
       <FittedBefore belt={belt.belt} driveId={driveId} />
       {adding !== null && (
         <Suspense fallback={null}>
