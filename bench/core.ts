@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs'
 import { checkDrive, readDriveText, type CheckedDrive } from '@emery/core/drive'
 import { settleDrive } from '@emery/core/path'
 import { solveDrive } from '@emery/core/solution'
+import { CordLoop } from '../core/src/path/cord-loop.ts'
 import { measure } from './measure.ts'
 
 function demo(name: string): { readonly text: string; readonly drive: CheckedDrive } {
@@ -21,8 +22,24 @@ function yardstick(): number {
   return sum
 }
 
+const circles = settleDrive(haulm.drive).belts[0]?.circles.map((circle) => ({ ...circle })) ?? []
+const wholeLoop = loopOver(circles.map((_, i) => i))
+const tensionerLoop = loopOver([1])
+
+/** Works a loop's length out again and again, as a search does. */
+function loopOver(moved: readonly number[]): () => number {
+  const loop = new CordLoop(circles, moved)
+  const [one] = moved.map((i) => circles[i])
+  return () => {
+    if (one !== undefined) one.x += 1e-9
+    return loop.measure() ? loop.length : 0
+  }
+}
+
 const timings = [
   measure('yardstick: the arithmetic of one 8-pulley path', yardstick),
+  measure('8-pulley path for its length alone, every pulley moved', wholeLoop),
+  measure('the same, only the tensioner moved', tensionerLoop),
   measure('8 pulleys settled: path and adjuster', () => settleDrive(haulm.drive)),
   measure('8 pulleys solved: path, adjuster, speeds, problems in words', () => solveDrive(haulm.drive)),
   measure('three belts over a jackshaft solved', () => solveDrive(kiln.drive)),

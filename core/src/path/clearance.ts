@@ -35,11 +35,13 @@ export function spansOf({ pulleys, circles, path }: SettledBelt): readonly Span[
 
 /** Pairs of spans, by their places in the route, that cross each other. */
 export function crossingSpans(spans: readonly Span[]): (readonly [number, number])[] {
-  return spans.flatMap((a, i) =>
-    spans.flatMap((b, j) =>
-      j > i && segmentsCross(a.start, a.end, b.start, b.end, CROSSING_END_SHARE) ? [[i, j] as const] : [],
-    ),
-  )
+  const crossing: (readonly [number, number])[] = []
+  for (const [i, a] of spans.entries())
+    for (let j = i + 1; j < spans.length; j++) {
+      const b = spans[j] as Span
+      if (segmentsCross(a.start, a.end, b.start, b.end, CROSSING_END_SHARE)) crossing.push([i, j])
+    }
+  return crossing
 }
 
 export interface NearMiss {
@@ -62,22 +64,26 @@ export function nearMisses(
 ): NearMiss[] {
   const runs = belt.route.map((entry, i) => beltAcross(belt, pulleys[i] as Pulley, entry))
   const planes = new Planes(settled.drive)
-  return spans.flatMap((span, i) => {
-    const here = joinedRange(runs[i] as Range, runs[(i + 1) % runs.length] as Range)
-    return settled.drive.pulleys.flatMap((pulley) => {
-      if (pulley.id === span.from.id || pulley.id === span.to.id) return []
-      if (!overlap(here, faceRange(pulley)) || planes.mayDiffer(span.from, pulley) || planes.mayDiffer(span.to, pulley))
-        return []
-      const centre = settled.places.get(pulley.shaft)
-      const metal = settled.metal.get(pulley.id)
-      if (centre === undefined || metal === undefined) return []
+  const near: NearMiss[] = []
+  const [above, below] = [cordAboveSurface(belt.section, 'ribs'), cordAboveSurface(belt.section, 'back')]
+  for (const pulley of settled.drive.pulleys) {
+    const centre = settled.places.get(pulley.shaft)
+    const metal = settled.metal.get(pulley.id)
+    if (centre === undefined || metal === undefined) continue
+    for (const [i, span] of spans.entries()) {
+      if (pulley.id === span.from.id || pulley.id === span.to.id) continue
+      // Most spans are far away, which is told soonest.
       const { distance, side } = approach(span.start, span.end, centre)
       // Ribs lie to the left of travel where the rib side turns counter-clockwise.
-      const surface = cordAboveSurface(belt.section, side * ribsSign > 0 ? 'ribs' : 'back')
-      const gap = distance - surface - metal
-      return gap < least ? [{ span, pulley, gap }] : []
-    })
-  })
+      const gap = distance - (side * ribsSign > 0 ? above : below) - metal
+      if (!(gap < least)) continue
+      const here = joinedRange(runs[i] as Range, runs[(i + 1) % runs.length] as Range)
+      if (!overlap(here, faceRange(pulley)) || planes.mayDiffer(span.from, pulley) || planes.mayDiffer(span.to, pulley))
+        continue
+      near.push({ span, pulley, gap })
+    }
+  }
+  return near
 }
 
 /** In which plane pulleys run, as far as that is known. */
@@ -165,13 +171,18 @@ export interface MetalClash {
 /** Pulleys of different shafts that share a stretch of the shaft direction and whose rims run into each other. */
 export function metalClashes({ drive, places, metal }: SettledDrive): readonly MetalClash[] {
   const planes = new Planes(drive)
-  return drive.pulleys.flatMap((a, i) =>
-    drive.pulleys.slice(i + 1).flatMap((b): MetalClash[] => {
-      const [placeA, placeB, rA, rB] = [places.get(a.shaft), places.get(b.shaft), metal.get(a.id), metal.get(b.id)]
-      if (a.shaft === b.shaft || planes.mayDiffer(a, b) || placeA === undefined || placeB === undefined) return []
-      if (rA === undefined || rB === undefined || !overlap(faceRange(a), faceRange(b))) return []
+  const clashes: MetalClash[] = []
+  for (const [i, a] of drive.pulleys.entries()) {
+    const [placeA, rA] = [places.get(a.shaft), metal.get(a.id)]
+    if (placeA === undefined || rA === undefined) continue
+    for (let j = i + 1; j < drive.pulleys.length; j++) {
+      const b = drive.pulleys[j] as Pulley
+      const [placeB, rB] = [places.get(b.shaft), metal.get(b.id)]
+      if (placeB === undefined || rB === undefined || a.shaft === b.shaft) continue
       const by = rA + rB - Math.hypot(placeB.x - placeA.x, placeB.y - placeA.y)
-      return by > 0 ? [{ pulleys: [a, b], by }] : []
-    }),
-  )
+      if (by > 0 && !planes.mayDiffer(a, b) && overlap(faceRange(a), faceRange(b)))
+        clashes.push({ pulleys: [a, b], by })
+    }
+  }
+  return clashes
 }

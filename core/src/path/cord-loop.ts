@@ -52,14 +52,35 @@ export class CordLoop {
     this.fixedTurned = turned
   }
 
+  /** Works the spans out where the circles stand now, which is enough for rates; false where two neighbours overlap. */
+  measureSpans(): boolean {
+    if (Number.isNaN(this.fixedLength)) return false
+    for (const i of this.movedSpans) if (!this.spanOf(i)) return false
+    return true
+  }
+
+  /**
+   * After `measureSpans`: which of the wraps that move lie in their last quarter turn, as bits. A belt that comes off a pulley goes from the
+   * first quarter to the last one, so two places of an adjuster with the same bits belong together.
+   */
+  lastQuarters(): number {
+    let bits = 0
+    for (let k = 0; k < this.movedWraps.length; k++) {
+      const i = this.movedWraps[k] as number
+      const before = i === 0 ? this.circles.length - 1 : i - 1
+      const [ax, ay] = [this.ux[before] as number, this.uy[before] as number]
+      const [bx, by] = [this.ux[i] as number, this.uy[i] as number]
+      const { sigma } = this.circles[i] as CordCircle
+      if (sigma * (ax * by - ay * bx) < 0 && ax * bx + ay * by > 0) bits |= 1 << (k % 31)
+    }
+    return bits
+  }
+
   /** Works the path out where its circles stand now; false where two neighbours overlap. */
   measure(): boolean {
+    if (!this.measureSpans()) return false
     let [length, turned] = [this.fixedLength, this.fixedTurned]
-    if (Number.isNaN(length)) return false
-    for (const i of this.movedSpans) {
-      if (!this.spanOf(i)) return false
-      length += this.span[i] as number
-    }
+    for (const i of this.movedSpans) length += this.span[i] as number
     for (const i of this.movedWraps) {
       const { r, sigma } = this.circles[i] as CordCircle
       const wrap = this.wrapOf(i)

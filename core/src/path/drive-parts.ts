@@ -2,15 +2,15 @@ import { isTravelAssumed } from '../adjusters/assumed.ts'
 import { adjusterMotion, kindOf, movedShaft } from '../adjusters/kinds.ts'
 import type { Adjuster } from '../adjusters/adjuster.ts'
 import { isRouted, type Belt } from '../drive/belt.ts'
-import type { CheckedDrive, DriveDocument } from '../drive/drive.ts'
+import type { CheckedDrive } from '../drive/drive.ts'
 import { isSized, type Pulley } from '../drive/pulley.ts'
 import type { Shaft } from '../drive/shaft.ts'
 import type { Point } from '../numerics/vectors.ts'
-import type { Mm } from '../units/quantity.ts'
 import { unplaced, type AdjusterMotion } from '../adjusters/motion.ts'
-import { cordRadius, metalRadius } from './cord-radius.ts'
+import { cordRadius } from './cord-radius.ts'
 import type { CordCircle } from './cord-path.ts'
-import { ribsSigns, type Sign } from './turning.ts'
+import { driveIndex, found, type DriveIndex } from './drive-index.ts'
+import type { Sign } from './turning.ts'
 
 /** Travel of adjusters by id, 0 to 1. */
 export type Travels = Readonly<Record<string, number>>
@@ -23,32 +23,15 @@ export class DriveParts {
   readonly places = new Map<string, Point>()
   private readonly travels = new Map<string, number>()
   private readonly motions = new Map<string, AdjusterMotion>()
-  readonly owners = new Map<string, string>()
-  private readonly shafts: ReadonlyMap<string, Shaft>
-  private readonly pulleys: ReadonlyMap<string, Pulley>
-  private readonly adjusters: ReadonlyMap<string, Adjuster>
   private readonly growth = new Map<string, number>()
-  private readonly ribsSigns: ReadonlyMap<string, Sign>
+  private readonly index: DriveIndex
 
   constructor(
     readonly drive: CheckedDrive,
     readonly held: Travels,
   ) {
-    this.shafts = new Map(drive.shafts.map((shaft) => [shaft.id, shaft]))
-    this.pulleys = new Map(drive.pulleys.map((pulley) => [pulley.id, pulley]))
-    this.adjusters = new Map(drive.adjusters.map((adjuster) => [adjuster.id, adjuster]))
-    this.ribsSigns = ribsSigns(drive)
+    this.index = driveIndex(drive)
     for (const { id, x, y } of drive.shafts) if (x !== null && y !== null) this.places.set(id, { x, y })
-    for (const belt of drive.belts) {
-      if (belt.adjuster === null) continue
-      const owner = this.owners.get(belt.adjuster)
-      if (
-        owner === undefined ||
-        (belt.length !== null && drive.belts.find(({ id }) => id === owner)?.length === null)
-      ) {
-        this.owners.set(belt.adjuster, belt.id)
-      }
-    }
     for (const adjuster of drive.adjusters) {
       this.motions.set(adjuster.id, this.motionOf(adjuster))
       this.stand(adjuster.id, held[adjuster.id] ?? MIDDLE_TRAVEL)
@@ -63,11 +46,15 @@ export class DriveParts {
   }
 
   shaft(id: string): Shaft {
-    return found(this.shafts, id)
+    return found(this.index.shafts, id)
+  }
+
+  get owners(): ReadonlyMap<string, string> {
+    return this.index.owners
   }
 
   adjuster(id: string): Adjuster {
-    return found(this.adjusters, id)
+    return found(this.index.adjusters, id)
   }
 
   motion(id: string): AdjusterMotion {
@@ -84,11 +71,11 @@ export class DriveParts {
   }
 
   ribsSign(belt: Belt): Sign {
-    return found(this.ribsSigns, belt.id)
+    return found(this.index.ribsSigns, belt.id)
   }
 
-  pulleysOf(belt: Belt): Pulley[] {
-    return belt.route.map(({ pulley }) => found(this.pulleys, pulley))
+  pulleysOf({ id }: Belt): readonly Pulley[] {
+    return found(this.index.runs, id)
   }
 
   /**
@@ -97,7 +84,7 @@ export class DriveParts {
    */
   stand(id: string, u: number): void {
     this.travels.set(id, u)
-    const idle = !this.owners.has(id) && this.held[id] === undefined
+    const idle = !this.index.owners.has(id) && this.held[id] === undefined
     if (idle && !kindOf(this.adjuster(id)).placesItsShaft) return
     const motion = this.motion(id)
     if (motion.moves === 'radius') {
@@ -111,8 +98,9 @@ export class DriveParts {
   /** How each pulley of a belt rolls, in route order; needs no place. */
   rollsOf(belt: Belt): CordRoll[] {
     const ribsSign = this.ribsSign(belt)
-    return belt.route.map(({ pulley: id, contact }) => {
-      const pulley = found(this.pulleys, id)
+    const pulleys = this.pulleysOf(belt)
+    return belt.route.map(({ pulley: id, contact }, i) => {
+      const pulley = pulleys[i] as Pulley
       const r = isSized(pulley) ? cordRadius(pulley, belt.section, contact) + this.growthOf(id) : null
       return { r, sigma: contact === 'ribs' ? ribsSign : (-ribsSign as Sign) }
     })
@@ -122,10 +110,12 @@ export class DriveParts {
   circlesOf(belt: Belt): CordCircle[] | NoCircles {
     if (!isRouted(belt)) return { ok: false, why: 'unrouted' }
     const rolls = this.rollsOf(belt)
+    const pulleys = this.pulleysOf(belt)
     const circles: CordCircle[] = []
     const missing = { places: [] as string[], sizes: [] as string[] }
-    for (const [i, pulley] of this.pulleysOf(belt).entries()) {
+    for (let i = 0; i < rolls.length; i++) {
       const { r, sigma } = rolls[i] as CordRoll
+      const pulley = pulleys[i] as Pulley
       const place = this.places.get(pulley.shaft)
       if (r === null) missing.sizes.push(pulley.id)
       if (place === undefined) missing.places.push(pulley.id)
@@ -150,31 +140,3 @@ export type NoCircles =
       readonly places: readonly string[]
       readonly sizes: readonly string[]
     }
-
-/** A part of a checked drive by its id; that it is there was checked at the door. */
-export function found<Value>(map: ReadonlyMap<string, Value>, id: string): Value {
-  const value = map.get(id)
-  if (value === undefined) throw new Error(`A checked drive refers to "${id}", which it does not hold.`)
-  return value
-}
-
-/**
- * Radius of the outermost metal in mm of every pulley whose size is known, by id. Where it follows from the belt, the belt that runs there says so;
- * a pulley that no belt meets is taken as if its own section did, a smooth one as if a multi-rib belt's back did.
- */
-export function metalRadii(drive: DriveDocument): ReadonlyMap<string, Mm> {
-  const runs = new Map(
-    drive.belts.flatMap(({ section, route }) =>
-      route.map(({ pulley, contact }) => [pulley, { section, contact }] as const),
-    ),
-  )
-  return new Map(
-    drive.pulleys.filter(isSized).map((pulley) => {
-      const unmet = pulley.face === 'smooth' ? UNMET_SMOOTH : { section: pulley.section, contact: 'ribs' as const }
-      const { section, contact } = runs.get(pulley.id) ?? unmet
-      return [pulley.id, metalRadius(pulley, section, contact)]
-    }),
-  )
-}
-
-const UNMET_SMOOTH = { section: 'PK', contact: 'back' } as const

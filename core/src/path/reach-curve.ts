@@ -9,6 +9,15 @@ export interface WantedLength {
   readonly turning: number
 }
 
+/** How fast a path grows at one place of its adjuster, and a mark of its shape that changes where the belt comes off a pulley. */
+export interface PathSlope {
+  readonly perU: number
+  readonly shape: number
+}
+
+/** Evaluates the slope of L(u) alone, which takes no arctangents; undefined where no path exists. */
+export type SlopeAt = (u: number) => PathSlope | undefined
+
 /** Evaluates L(u); undefined where no path exists (pulleys overlap, a rod does not reach). */
 export type LengthAt = (u: number) => WantedLength | undefined
 
@@ -34,9 +43,15 @@ export type Seat =
 
 /**
  * Finds the usable stretch of L(u) on [0, 1]: the first place where a path exists, and on from there until the path
- * breaks or its length turns back. L is looked at in TRAVEL_SAMPLES places; ends in between are refined.
+ * breaks or its length turns back. L is looked at in TRAVEL_SAMPLES places; ends in between are refined. Where `slopeAt` is given, its slopes
+ * alone are looked at first.
  */
-export function usableStretch(at: LengthAt): UsableStretch | undefined {
+export function usableStretch(at: LengthAt, slopeAt?: SlopeAt): UsableStretch | undefined {
+  if (slopeAt !== undefined && growsAllTheWay(slopeAt)) {
+    const [first, last] = [at(0), at(1)]
+    if (first !== undefined && last !== undefined && first.turning === last.turning)
+      return { from: 0, to: 1, lengthFrom: first.length, lengthTo: last.length, turnsAt: null }
+  }
   const step = 1 / (TRAVEL_SAMPLES - 1)
   let first: WantedLength | undefined
   let from = 0
@@ -67,6 +82,18 @@ export function usableStretch(at: LengthAt): UsableStretch | undefined {
   }
   if (first === undefined) return undefined
   return ended(at, from, to, first, first.perU < 0 ? from : null)
+}
+
+/** Whether a path exists over the whole travel, in one shape, and grows all the way: the common case, told by slopes alone. */
+function growsAllTheWay(slopeAt: SlopeAt): boolean {
+  let shape: number | null = null
+  for (let i = 0; i < TRAVEL_SAMPLES; i++) {
+    const here = slopeAt(i / (TRAVEL_SAMPLES - 1))
+    if (here === undefined || !(here.perU > 0)) return false
+    shape ??= here.shape
+    if (here.shape !== shape) return false
+  }
+  return true
 }
 
 /** The slope as the value to bring to zero; its own slope is not known, so the root finder bisects. */

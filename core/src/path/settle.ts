@@ -9,8 +9,9 @@ import { statedMinusCord } from '../sections/families.ts'
 import type { AdjusterMotion } from '../adjusters/motion.ts'
 import { CordLoop } from './cord-loop.ts'
 import { traceCord, type CirclesOverlap, type CordCircle, type CordPath } from './cord-path.ts'
-import { DriveParts, metalRadii, MIDDLE_TRAVEL, type CordRoll, type NoCircles, type Travels } from './drive-parts.ts'
-import { seatBelt, usableStretch, type LengthAt, type Seat, type UsableStretch } from './reach-curve.ts'
+import { driveIndex } from './drive-index.ts'
+import { DriveParts, MIDDLE_TRAVEL, type CordRoll, type NoCircles, type Travels } from './drive-parts.ts'
+import { seatBelt, usableStretch, type LengthAt, type Seat, type SlopeAt, type UsableStretch } from './reach-curve.ts'
 import type { Sign } from './turning.ts'
 
 /** One belt on its pulleys, with every adjuster of the drive where it settles. */
@@ -89,7 +90,7 @@ export function settleDrive(drive: CheckedDrive, held: Travels = {}, rules: OwnF
       }
     }),
     places: parts.places,
-    metal: metalRadii(drive),
+    metal: driveIndex(drive).metal,
     rules,
   }
 }
@@ -109,8 +110,9 @@ function settleBelt(parts: DriveParts, belt: Belt, circular: boolean): SettledAd
   if (belt.adjuster === null) return null
   const adjuster = parts.adjuster(belt.adjuster)
   const motion = parts.motion(belt.adjuster)
-  const lengthAt = reachCurve(parts, belt, motion)
-  const stretch = usableStretch(lengthAt)
+  const { lengthAt, slopeAt } = reachCurve(parts, belt, motion)
+  // A pulley that changes its size grows the path by its wraps, which slopes alone leave out.
+  const stretch = usableStretch(lengthAt, motion.moves === 'shaft' ? slopeAt : undefined)
   const settled = { adjuster, motion, lengthAt, stretch }
 
   const held = parts.held[belt.adjuster]
@@ -129,55 +131,84 @@ function nearerEnd(seat: Seat | undefined, stretch: UsableStretch | undefined): 
   return seat.why === 'short' ? stretch.from : stretch.to
 }
 
-/** L(u) of one belt, on circles of its own so that trying places of the adjuster moves nothing else. */
-function reachCurve(parts: DriveParts, belt: Belt, motion: AdjusterMotion): LengthAt {
+/** L(u) of one belt and its slope, on circles of its own so that trying places of the adjuster moves nothing else. */
+function reachCurve(
+  parts: DriveParts,
+  belt: Belt,
+  motion: AdjusterMotion,
+): { readonly lengthAt: LengthAt; readonly slopeAt: SlopeAt } {
   const circles = parts.circlesOf(belt)
-  if ('why' in circles) return () => undefined
-  const moved = parts.pulleysOf(belt).flatMap((pulley, i) => (moves(motion, pulley) ? [i] : []))
+  if ('why' in circles) return { lengthAt: () => undefined, slopeAt: () => undefined }
+  const pulleys = parts.pulleysOf(belt)
+  const moved: number[] = []
+  for (let i = 0; i < pulleys.length; i++) if (moves(motion, pulleys[i] as Pulley)) moved.push(i)
   const loop = new CordLoop(circles, moved)
-  const rateAt = circleMover(parts, motion, loop, circles, moved)
+  const mover = circleMover(parts, motion, loop, circles, moved)
   const toStated = statedMinusCord(belt.section)
-  return (u) => {
-    const perU = rateAt(u)
-    return perU === undefined ? undefined : { length: loop.length + toStated, perU, turning: loop.turning }
+  return {
+    lengthAt: (u) => {
+      if (!mover.put(u) || !loop.measure()) return undefined
+      return { length: loop.length + toStated, perU: mover.rate(), turning: loop.turning }
+    },
+    slopeAt: (u) => {
+      if (!mover.put(u) || !loop.measureSpans()) return undefined
+      return { perU: mover.rate(), shape: loop.lastQuarters() }
+    },
   }
 }
 
-/**
- * Puts the circles that an adjuster moves where travel u has them, and works the loop out; what comes back is the rate of its length there, in mm
- * per full travel. Undefined where the adjuster does not reach, or neighbours overlap.
- */
+/** Puts the circles that an adjuster moves where a travel has them, and says how fast the loop grows there once that is worked out. */
+interface CircleMover {
+  /** False where the adjuster does not reach. */
+  put(u: number): boolean
+  /** mm per full travel, at the travel put last. */
+  rate(): number
+}
+
 function circleMover(
   parts: DriveParts,
   motion: AdjusterMotion,
   loop: CordLoop,
   circles: readonly CordCircle[],
   moved: readonly number[],
-): (u: number) => number | undefined {
+): CircleMover {
   if (motion.moves === 'shaft') {
-    return (u) => {
-      const place = motion.placeAt(u)
-      if (place === undefined) return undefined
-      for (const i of moved) {
-        const circle = circles[i] as CordCircle
-        circle.x = place.x
-        circle.y = place.y
-      }
-      if (!loop.measure()) return undefined
-      let rate = 0
-      for (const i of moved) rate += loop.rateOfMove(i, place.vx, place.vy)
-      return rate
+    let [vx, vy] = [0, 0]
+    return {
+      put: (u) => {
+        const place = motion.placeAt(u)
+        if (place === undefined) return false
+        vx = place.vx
+        vy = place.vy
+        for (const i of moved) {
+          const circle = circles[i] as CordCircle
+          circle.x = place.x
+          circle.y = place.y
+        }
+        return true
+      },
+      rate: () => {
+        let rate = 0
+        for (const i of moved) rate += loop.rateOfMove(i, vx, vy)
+        return rate
+      },
     }
   }
   const grown = parts.growthOf(motion.pulley)
   const released = moved.map((i) => (circles[i] as CordCircle).r - grown)
-  return (u) => {
-    const { by, rate } = motion.growthAt(u)
-    moved.forEach((i, k) => ((circles[i] as CordCircle).r = (released[k] as number) + by))
-    if (!loop.measure()) return undefined
-    let all = 0
-    for (const i of moved) all += loop.rateOfGrowth(i, rate)
-    return all
+  let growth = 0
+  return {
+    put: (u) => {
+      const { by, rate } = motion.growthAt(u)
+      growth = rate
+      moved.forEach((i, k) => ((circles[i] as CordCircle).r = (released[k] as number) + by))
+      return true
+    },
+    rate: () => {
+      let rate = 0
+      for (const i of moved) rate += loop.rateOfGrowth(i, growth)
+      return rate
+    },
   }
 }
 
@@ -190,6 +221,7 @@ function settlingOrder(
   drive: CheckedDrive,
   parts: DriveParts,
 ): { readonly order: readonly Belt[]; readonly circular: boolean } {
+  if (drive.belts.length === 1) return { order: drive.belts, circular: false }
   const needs = new Map(drive.belts.map((belt) => [belt.id, beltsMoving(belt, parts)]))
   const order: Belt[] = []
   const placed = new Set<string>()
