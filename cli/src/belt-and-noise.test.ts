@@ -60,7 +60,7 @@ describe('length', () => {
     expect(belts[0]).toMatchObject({
       id: 'main',
       settled: null,
-      readings: [{ id: 'geometry' }, { id: 'strap', blunder: expect.any(Number) as number }],
+      readings: [{ id: 'geometry' }, { id: 'strap', blunder: expect.any(Number) as unknown as number }],
     })
   })
 

@@ -89,6 +89,7 @@ export {
   type Fitting,
   type FittingFields,
   fittingFieldsSchema,
+  MAKER_CLASSES,
   MATERIALS,
   MAX_SHELF_ROWS,
   type ShelfBelt,

@@ -7,6 +7,9 @@ import type { VehicleSummary } from './records.ts'
 
 export const MATERIALS = ['epdm', 'neoprene', 'unknown'] as const
 
+/** How closely its maker keeps to the length marked: one of a matched set, a first-line maker's, another's. */
+export const MAKER_CLASSES = ['matched', 'first', 'other', 'unknown'] as const
+
 /** Rows a shelf may hold, and rows one import may bring. */
 export const MAX_SHELF_ROWS = 20_000
 
@@ -16,6 +19,9 @@ export const shelfFieldsSchema = record({
   ribs: quantity('', 'Ribs of a multi-rib belt; 1 for the others.', { min: 1, max: 30, integer: true }),
   length: quantity('mm', 'Stated length.', { min: 150, max: 6000 }),
   material: choice(MATERIALS, 'What it is made of.'),
+  makerClass: choice(MAKER_CLASSES, 'How closely its maker keeps to the length marked.')
+    .meta({ fallback: 'unknown' })
+    .optional(),
   count: quantity('', 'How many there are; none for a belt that is only known.', { min: 0, max: 9999, integer: true }),
   place: text('Location.', 80).trim(),
   note: text('Anything worth knowing.', 500).trim(),

@@ -5,11 +5,25 @@ import { readLabel } from '../sections/labels.ts'
 import { parseLength } from '../units/parse-length.ts'
 import { columnsInWords, readTable, writeTable } from './read-table.ts'
 
-export const SHELF_COLUMNS = ['mark', 'section', 'ribs', 'length_mm', 'material', 'count', 'place', 'note'] as const
+export const SHELF_COLUMNS = [
+  'mark',
+  'section',
+  'ribs',
+  'length_mm',
+  'material',
+  'maker_class',
+  'count',
+  'place',
+  'note',
+] as const
 type Column = (typeof SHELF_COLUMNS)[number]
 
 export function shelfCsv(belts: readonly ShelfFields[]): string {
-  const rows = belts.map(({ length, ...fields }) => ({ ...fields, length_mm: length }))
+  const rows = belts.map(({ length, makerClass, ...fields }) => ({
+    ...fields,
+    length_mm: length,
+    maker_class: makerClass ?? '',
+  }))
   return writeTable(rows, SHELF_COLUMNS)
 }
 
@@ -66,6 +80,7 @@ function readRow(cell: (column: Column) => string): ShelfFields | string {
     ribs: number('ribs', label?.ribs ?? 1),
     length,
     material: cell('material') === '' ? 'unknown' : cell('material').toLowerCase(),
+    ...(cell('maker_class') === '' ? {} : { makerClass: cell('maker_class').toLowerCase() }),
     count: number('count', 1),
     place: cell('place'),
     note: cell('note'),
@@ -74,6 +89,9 @@ function readRow(cell: (column: Column) => string): ShelfFields | string {
     return shelfFieldsSchema.validateSync(fields, { strict: true })
   } catch (error) {
     if (!(error instanceof ValidationError)) throw error
-    return `${error.path === 'length' ? 'length_mm' : error.path} ${error.errors[0] ?? 'is wrong'}.`
+    return `${COLUMN_OF[error.path ?? ''] ?? error.path} ${error.errors[0] ?? 'is wrong'}.`
   }
 }
+
+/** Columns that are not called as the field is. */
+const COLUMN_OF: Readonly<Record<string, string>> = { length: 'length_mm', makerClass: 'maker_class' }

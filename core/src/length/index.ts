@@ -1,6 +1,7 @@
 /** What the other packages may take from here. */
 export { aidAboveRim, measureAlone, measureOnDrive } from './aids.ts'
-export { AID_FIGURES, SEATED_SHARE } from './nominal.ts'
+export { AID_FIGURES, MARK_SIGMA_MM, SEATED_SHARE } from './nominal.ts'
+export { shelfMarkSigma } from './said.ts'
 export { bringFromSizes, chooseBelt, fitOf, targetOf } from './belt-choice.ts'
 export { type BringHome, SURE_ENOUGH } from './bring-home.ts'
 export { type GrooveUse, grooveUses } from './grooves.ts'

@@ -38,6 +38,8 @@ export interface LengthAnswer {
   /** A belt that is on and sits well: it ends the search. */
   readonly settled: SettledOn | null
   readonly posterior: Posterior | null
+  /** That a belt fits whose length is marked to a standard deviation; null while no length is known. */
+  readonly chanceOf: (length: Mm, markSigma: Mm) => number | null
   /** The fewest of these lengths of which one fits. */
   readonly bring: (offered: readonly Mm[]) => BringHome
 }
@@ -76,6 +78,10 @@ export function lengthAnswer(
     window,
     settled: settledOn,
     posterior,
+    chanceOf: (length, sigma) =>
+      posterior === null || window === null
+        ? null
+        : fitChances(posterior, worldWindow(settled, place, situation, window), [length], sigma).both(0, 0),
     bring: (offered) => {
       if (posterior === null || window === null) return { belts: [], together: 0 }
       const lengths = settledOn === null ? offered : [settledOn.length]

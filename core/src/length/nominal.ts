@@ -22,7 +22,10 @@ export const EASED_MM = 1.5
 export const OLD_BELT_SIGMA_MM = 4
 export const LABEL_SIGMA_MM = 2
 
-/** Standard deviation of a belt's length about its mark, mm, and of a V belt longer than LONG_VEE_MM (nominal). */
+/** Standard deviation of a belt's length about its mark, mm, by its maker's class (nominal). */
+export const MARK_SIGMA_MM = { matched: 0.5, first: 1, other: 2, unknown: 1.5 } as const
+
+/** The same of a belt that was tried on, of which nobody asks, and of a V belt longer than LONG_VEE_MM (nominal). */
 export const TRIAL_SIGMA_MM = 1
 export const LONG_VEE_SIGMA_MM = 3
 export const LONG_VEE_MM = 2500

@@ -12,6 +12,7 @@ import {
   LONG_VEE_MM,
   LONG_VEE_SIGMA_MM,
   MARK_BAND_SHARE,
+  MARK_SIGMA_MM,
   NOMINAL_MARKS,
   OLD_BELT_SIGMA_MM,
   PLACE_SIGMA,
@@ -89,6 +90,12 @@ function twiceIfHalf({ value, half }: LengthReadingOf<'aid'>): Mm {
 /** Standard deviation of a belt's length about its mark, mm (nominal). */
 export function markSigma(section: Section, length: Mm): Mm {
   return familyOf(section).wedges && length > LONG_VEE_MM ? LONG_VEE_SIGMA_MM : TRIAL_SIGMA_MM
+}
+
+/** The same of a belt on the shelf, by its maker's class. */
+export function shelfMarkSigma(section: Section, length: Mm, makerClass: keyof typeof MARK_SIGMA_MM = 'unknown'): Mm {
+  const own = MARK_SIGMA_MM[makerClass]
+  return familyOf(section).wedges && length > LONG_VEE_MM ? Math.max(own, LONG_VEE_SIGMA_MM) : own
 }
 
 /** The ends of an adjuster's travel are felt, places between them are judged by eye. */

@@ -32,6 +32,7 @@ import { AuditAndDevices1769000000000 } from './migrations/1769000000000-audit-a
 import { PicturesDeleted1770000000000 } from './migrations/1770000000000-pictures-deleted.ts'
 import { JobChanges1771000000000 } from './migrations/1771000000000-job-changes.ts'
 import { PicturesWithoutOrigin1772000000000 } from './migrations/1772000000000-pictures-without-origin.ts'
+import { MakerClass1773000000000 } from './migrations/1773000000000-maker-class.ts'
 import { StackParts1764300000000 } from './migrations/1764300000000-stack-parts.ts'
 
 /** The connection to MariaDB. The schema changes by migrations only. */
@@ -84,6 +85,7 @@ export function dataSourceFor(url: string): DataSource {
       PicturesDeleted1770000000000,
       JobChanges1771000000000,
       PicturesWithoutOrigin1772000000000,
+      MakerClass1773000000000,
     ],
     migrationsTransactionMode: 'each',
     synchronize: false,

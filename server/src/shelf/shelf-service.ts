@@ -20,7 +20,7 @@ export class ShelfService {
   ) {
     this.belts = new VersionedRows(source, now, {
       entity: ShelfEntity,
-      fields: ['mark', 'section', 'ribs', 'length', 'material', 'count', 'place', 'note'],
+      fields: ['mark', 'section', 'ribs', 'length', 'material', 'makerClass', 'count', 'place', 'note'],
       order: ['section', 'ribs', 'length'],
       max: MAX_SHELF_ROWS,
       notFound: 'SHELF_BELT_NOT_FOUND',

@@ -13,6 +13,7 @@ export const ShelfEntity = new EntitySchema<VersionedRow & ShelfFields>({
     ribs: { type: 'int' },
     length: { type: 'double' },
     material: { type: 'varchar', length: 10 },
+    makerClass: { type: 'varchar', length: 10, default: 'unknown' },
     count: { type: 'int' },
     place: { type: 'varchar', length: 80 },
     note: { type: 'varchar', length: 500 },

@@ -6,6 +6,7 @@ import { useMemo } from 'react'
 import { setBeltLength } from '@emery/core/drive'
 import {
   shelfBeltsFor,
+  shelfMarkSigma,
   END_OF_LIFE_SHARE,
   SEATED_SHARE,
   SURE_ENOUGH,
@@ -188,6 +189,11 @@ function BeltRow({ belt, fit, answer, order, of, chance }: BeltRowProps) {
   )
 }
 
+/** How likely it is to fit, its maker's class counted in. */
+function chanceWords(chance: number | null): string {
+  return chance === null ? '' : `, fits ${Math.round(100 * chance)} in 100`
+}
+
 /** Belts on the shelf that go on here, best first. */
 function OnShelf({ belt, answer }: Pick<BringHomeListProps, 'belt' | 'answer'>) {
   const { data: shelf } = useQuery(shelfQuery())
@@ -201,11 +207,12 @@ function OnShelf({ belt, answer }: Pick<BringHomeListProps, 'belt' | 'answer'>) 
     <div className={styles['shelf']}>
       <h3>On your shelf</h3>
       <ul aria-label="On your shelf">
-        {found.map(({ belt: { id, mark, length, place, count, section, ribs }, fit, ribsMore }) => (
+        {found.map(({ belt: { id, mark, length, place, count, section, ribs, makerClass }, fit, ribsMore }) => (
           <li key={id}>
             <VerdictMark verdict={ribsMore < 0 ? 'watch' : FIT_MARK[fit.verdict]} label="" />
             <span>
               <b className="figures">{mark === '' ? beltLabel(section, ribs, length) : mark}</b> {fit.verdict}
+              {chanceWords(answer.chanceOf(length, shelfMarkSigma(section, length, makerClass)))}
               {ribsMore < 0 && ', one rib fewer: carries less, the outer groove stays empty'}
             </span>
             <small>

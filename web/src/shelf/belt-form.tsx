@@ -1,8 +1,8 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { Input, InputNumber, Modal, Select } from 'antd'
 import { useState } from 'react'
-import { MATERIALS, type ShelfBelt, type ShelfFields } from '@emery/core/api'
-import { doubtLength } from '@emery/core/length'
+import { MAKER_CLASSES, MATERIALS, type ShelfBelt, type ShelfFields } from '@emery/core/api'
+import { doubtLength, MARK_SIGMA_MM } from '@emery/core/length'
 import { familyOf, readLabel, ribsOf, SECTIONS } from '@emery/core/sections'
 import { RequestFailure } from '../api/client.ts'
 import { shelfKeys, shelfRows } from './shelf-api.ts'
@@ -19,9 +19,17 @@ const NEW_BELT: Draft = {
   length: null,
   lengthBy: 'label',
   material: 'unknown',
+  makerClass: 'unknown',
   count: 1,
   place: '',
   note: '',
+}
+
+const MAKER_WORDS: Readonly<Record<(typeof MAKER_CLASSES)[number], string>> = {
+  matched: 'one of a matched set',
+  first: 'first-line maker',
+  other: 'other maker',
+  unknown: 'not known',
 }
 
 interface BeltFormProps {
@@ -52,8 +60,8 @@ export function BeltForm({ belt, onClose }: BeltFormProps) {
     if (length === null) return
     setSending(true)
     try {
-      const { mark, section, ribs, material, count, place, note } = draft
-      const fields = { mark, section, ribs, length, material, count, place, note }
+      const { mark, section, ribs, material, makerClass, count, place, note } = draft
+      const fields = { mark, section, ribs, length, material, makerClass, count, place, note }
       await (stored === null ? shelfRows.add([fields]) : shelfRows.save(stored.id, version, fields))
       await queries.invalidateQueries({ queryKey: shelfKeys.all })
       onClose()
@@ -128,6 +136,18 @@ export function BeltForm({ belt, onClose }: BeltFormProps) {
           />
         </label>
         <label>
+          Made as long as marked
+          <Select
+            aria-label="Made as long as marked"
+            value={draft.makerClass}
+            options={MAKER_CLASSES.map((value) => ({
+              value,
+              label: `${MAKER_WORDS[value]}, ± ${MARK_SIGMA_MM[value]} mm`,
+            }))}
+            onChange={(makerClass) => change({ makerClass })}
+          />
+        </label>
+        <label>
           Quantity
           <InputNumber min={0} max={9999} value={draft.count} onChange={(count) => change({ count: count ?? 0 })} />
         </label>
@@ -148,8 +168,8 @@ export function BeltForm({ belt, onClose }: BeltFormProps) {
 
 function fieldsOf(belt: BeltFormProps['belt']): Partial<Draft> {
   if (belt === null) return {}
-  const { mark, section, ribs, length, material, count, place, note } = belt
+  const { mark, section, ribs, length, material, makerClass, count, place, note } = belt
   const labelled = labelledLength(mark ?? '', length ?? null)
-  const known = { ...labelled, mark, section, ribs, length, material, count, place, note }
+  const known = { ...labelled, mark, section, ribs, length, material, makerClass, count, place, note }
   return Object.fromEntries(Object.entries(known).filter(([, value]) => value !== undefined))
 }
