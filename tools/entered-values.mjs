@@ -69,6 +69,7 @@ export const ENTERED = [
 
   // Pulleys.
   ['pulleys[].diameter', field('Diameter', 'web/src/bench/panels/pulley-card.tsx')],
+  ['pulleys[].measuredWith', field('What the diameter was measured with', 'web/src/bench/panels/pulley-card.tsx')],
   ['pulleys[].diameterAt', field('How the diameter was measured', 'web/src/bench/panels/pulley-card.tsx')],
   ['pulleys[].face', field('Face', 'web/src/parts/part-form.tsx')],
   ['pulleys[].section', field('Belt section', 'web/src/parts/part-form.tsx')],
@@ -129,8 +130,6 @@ export const ENTERED = [
   ['lengths[].line', field('How it was measured', 'web/src/length/old-belt-fields.tsx')],
   ['lengths[].pin', field('Diameter of each pin', 'web/src/length/old-belt-fields.tsx')],
   ['lengths[].wentTo.place', field('Taken back', 'web/src/length/how-we-know.tsx')],
-  ['lengths[].wentTo.by', because('Whoever is signed in.')],
-  ['lengths[].wentTo.at', because('The moment it is pressed.')],
   ['lengths[].outcome', field('Result', 'web/src/length/trial-fields.tsx')],
   ['lengths[].scale', field('Adjuster read', 'web/src/length/trial-fields.tsx')],
   ['lengths[].place', field('Adjuster position', 'web/src/length/trial-fields.tsx')],

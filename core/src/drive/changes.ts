@@ -138,6 +138,8 @@ class Comparison {
       if (a !== b) say(`${a} → ${b}`)
       if (was.face !== 'toothed' && is.face !== 'toothed' && was.diameterAt !== is.diameterAt)
         say(`diameter read ${was.diameterAt} → ${is.diameterAt}`)
+      if (was.face !== 'toothed' && is.face !== 'toothed' && was.measuredWith !== is.measuredWith)
+        say(`diameter measured with ${was.measuredWith ?? 'not known'} → ${is.measuredWith ?? 'not known'}`)
       if ((was.face === 'ribbed' || was.face === 'vee') && (is.face === 'ribbed' || is.face === 'vee')) {
         if (was.grooves !== is.grooves) say(`grooves ${was.grooves} → ${is.grooves}`)
       }

@@ -9,7 +9,7 @@ import { kindOf, movedShaft } from '../adjusters/kinds.ts'
 import type { Point } from '../numerics/vectors.ts'
 import type { Mm } from '../units/quantity.ts'
 import type { driveSchema } from './drive.ts'
-import type { DiameterPlace } from './pulley.ts'
+import type { DiameterPlace, MeasuredWith } from './pulley.ts'
 
 export type DriveDraft = InferType<typeof driveSchema>
 export type DriveEdit = (draft: DriveDraft) => void
@@ -76,6 +76,16 @@ export function setDiameterPlace(pulleyId: string, place: DiameterPlace): DriveE
   return (draft) => {
     const pulley = draft.pulleys.find(({ id }) => id === pulleyId)
     if (pulley !== undefined && pulley.face !== 'toothed') pulley.diameterAt = place
+  }
+}
+
+/** What a diameter was measured with; null where nobody has said. */
+export function setMeasuredWith(pulleyId: string, means: MeasuredWith | null): DriveEdit {
+  return (draft) => {
+    const pulley = draft.pulleys.find(({ id }) => id === pulleyId)
+    if (pulley === undefined || pulley.face === 'toothed') return
+    if (means === null) delete pulley.measuredWith
+    else pulley.measuredWith = means
   }
 }
 

@@ -36,6 +36,7 @@ export {
   placeShaft,
   setBeltLength,
   setDiameterPlace,
+  setMeasuredWith,
   setDriveName,
   type Stamp,
 } from './edits.ts'
@@ -54,7 +55,15 @@ export {
 export { type MarkedPhoto, MAX_MARKS, MAX_PICTURES } from './marked-photo.ts'
 export { addBelt, addPart, addPulley, type NewBelt, newDrive } from './new-drive.ts'
 export type { Photo, PicturePoint } from './photo.ts'
-export { DIAMETER_PLACES, type DiameterPlace, isSized, type Pulley, type PulleyFace } from './pulley.ts'
+export {
+  DIAMETER_PLACES,
+  MEASURED_WITH,
+  type MeasuredWith,
+  type DiameterPlace,
+  isSized,
+  type Pulley,
+  type PulleyFace,
+} from './pulley.ts'
 export { checkDrive, MAX_TEXT, openStored, problemLine, readDriveText } from './read.ts'
 export type { Reading, ReadingHow, ReadingOf } from './reading.ts'
 export { onlyLeads, type Shaft, SHAFT_KIND_NAMES, type ShaftKind } from './shaft.ts'

@@ -74,7 +74,10 @@ export const lengthReadingSchema = union('how', {
       BELT_LINES,
       'How it was measured: along its back, inside over the ribs, cut and flat, or on two pins.',
     ),
-    value: quantity('mm', 'What was read, before any correction; for two pins, the distance between their centres.', { min: 20, max: 20000 }),
+    value: quantity('mm', 'What was read, before any correction; for two pins, the distance between their centres.', {
+      min: 20,
+      max: 20000,
+    }),
     pin: quantity('mm', 'Diameter of each pin.', { min: 1, max: 500 }).optional(),
     ...standing,
   }),

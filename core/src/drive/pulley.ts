@@ -5,6 +5,10 @@ import { assumed, choice, constant, identifier, quantity, record, union } from '
 export const DIAMETER_PLACES = ['outside', 'effective', 'pitch', 'overBelt'] as const
 export type DiameterPlace = (typeof DIAMETER_PLACES)[number]
 
+/** What a diameter can be measured with: a caliper, a tape across it or round it, or a guess by eye. */
+export const MEASURED_WITH = ['caliper', 'round', 'across', 'eye'] as const
+export type MeasuredWith = (typeof MEASURED_WITH)[number]
+
 const everyFace = {
   id: identifier('The name by which routes and adjusters refer to this pulley.'),
   shaft: identifier('The shaft it sits on.'),
@@ -25,6 +29,9 @@ const everyFace = {
 const diameter = {
   diameter: quantity('mm', 'The diameter as it was read; null if not measured yet.', { min: 5, max: 2000 }).nullable(),
   diameterAt: choice(DIAMETER_PLACES, 'How the diameter was measured.'),
+  measuredWith: choice(MEASURED_WITH, 'What the diameter was measured with.')
+    .meta({ fallback: 'not known' })
+    .optional(),
 }
 
 const section = choice(SECTIONS, 'The belt section the grooves or teeth are cut for.')

@@ -1,40 +1,21 @@
 /** The stated lengths that something laid along the route may mean: docs/mechanics/length.md. */
 import { isRouted } from '../drive/belt.ts'
-import type { Aid, AidLay, LengthReadingOf } from '../drive/length-reading.ts'
+import type { LengthReadingOf } from '../drive/length-reading.ts'
 import type { SettledBelt } from '../path/settle.ts'
 import { familyOf } from '../sections/families.ts'
 import { measureAlone, measureOnDrive, type AidLaid } from './aids.ts'
-import { BACK_TURNS, UNROUTED_BACK_TURNS } from './nominal.ts'
+import { BACK_TURNS, LAY_SHARES, UNROUTED_BACK_TURNS } from './nominal.ts'
 import type { MeantLength } from './statement.ts'
-
-/** How a round aid may have lain in grooves where nobody said, and how often it does (nominal); a strap lies on the rims. */
-const WAYS: Readonly<Partial<Record<Aid, readonly { readonly lay: AidLay; readonly share: number }[]>>> = {
-  string: [
-    { lay: 'groove', share: 0.35 },
-    { lay: 'flanks', share: 0.35 },
-    { lay: 'rims', share: 0.3 },
-  ],
-  wire: [
-    { lay: 'groove', share: 0.35 },
-    { lay: 'flanks', share: 0.35 },
-    { lay: 'rims', share: 0.3 },
-  ],
-  rope: [
-    { lay: 'groove', share: 0.25 },
-    { lay: 'flanks', share: 0.375 },
-    { lay: 'rims', share: 0.375 },
-  ],
-}
 
 /** Whether it matters how something lay, and nobody has said. */
 export function asksHowItLay({ belt }: SettledBelt, { aid, lay }: LengthReadingOf<'aid'>): boolean {
-  return lay === undefined && WAYS[aid] !== undefined && !familyOf(belt.section).meshes
+  return lay === undefined && LAY_SHARES[aid] !== undefined && !familyOf(belt.section).meshes
 }
 
 /** Each way in which the aid of a reading may have lain, with the stated length it then comes to. */
 export function aidsMeant(settled: SettledBelt, reading: LengthReadingOf<'aid'>): MeantLength[] {
   const { aid, thickness, value, half, stretch, lay } = reading
-  const ways = asksHowItLay(settled, reading) ? (WAYS[aid] ?? []) : [{ lay, share: 1 }]
+  const ways = asksHowItLay(settled, reading) ? (LAY_SHARES[aid] ?? []) : [{ lay, share: 1 }]
   return ways.map((way) => {
     const laid: AidLaid = {
       aid,

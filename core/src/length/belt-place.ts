@@ -1,16 +1,17 @@
 /** What of a belt's place on its drive decides how readings of its length are understood: docs/mechanics/length.md. */
+import type { AdjusterMarks } from '../adjusters/adjuster-kind.ts'
 import { kindOf } from '../adjusters/kinds.ts'
 import type { CheckedDrive } from '../drive/drive.ts'
 import { isSized } from '../drive/pulley.ts'
 import { metalRadius } from '../path/cord-radius.ts'
+import { limitsByMarks, type TravelLimits } from '../path/travel-limits.ts'
 import type { SettledBelt } from '../path/settle.ts'
 import { familyOf } from '../sections/families.ts'
 import { sectionFigures } from '../sections/sections.ts'
 import type { Mm } from '../units/quantity.ts'
 import { aidsMeant } from './aids-meant.ts'
-import { newBeltTravel } from './belt-wanted.ts'
 import { surveyDisagreement, type SurveyDisagreement } from './geometry-spread.ts'
-import { FIXED_TENSION, NEW_BELT_TRAVEL, UNKNOWN_NEED } from './nominal.ts'
+import { FIXED_TENSION, NEW_BELT_TRAVEL, NOMINAL_MARKS, UNKNOWN_NEED } from './nominal.ts'
 import type { ReadingPlace, SlackNeeded } from './said.ts'
 import { fitSituation, type FitSituation } from './verdict.ts'
 
@@ -19,6 +20,7 @@ export interface BeltPlace {
   readonly forReadings: ReadingPlace
   readonly u: number | null
   readonly restsOn: 'marks' | 'nominal' | 'fixed'
+  readonly limits: TravelLimits
   readonly unhung: boolean
   readonly need: SlackNeeded
   readonly survey: SurveyDisagreement
@@ -28,25 +30,41 @@ export function placeOf(drive: CheckedDrive, settled: SettledBelt): BeltPlace {
   const { adjuster, belt } = settled
   const unhung = isUnhung(drive, settled)
   const fixedPath = adjuster === null && settled.path.ok && !unhung ? settled.path.length : null
-  const travel =
-    adjuster === null ? { u: NEW_BELT_TRAVEL, restsOn: 'nominal' as const } : newBeltTravel(adjuster.adjuster)
+  const marks = marksOf(drive, settled)
+  const u = marks === undefined ? NEW_BELT_TRAVEL : (marks.min + marks.nominal) / 2
   const situation = fitSituation(settled)
   const need = slackNeeded(settled, situation)
   return {
     forReadings: {
       section: belt.section,
       motion: adjuster?.motion,
-      marks: adjuster === null ? undefined : kindOf(adjuster.adjuster).marks(adjuster.adjuster),
+      marks,
       need,
       shortestPath: shortestPath(settled),
       strain: fixedPath === null ? null : strainOf(settled, fixedPath),
       aidsMeant: (reading) => aidsMeant(settled, reading),
     },
-    u: fixedPath === null ? travel.u : null,
-    restsOn: fixedPath === null ? travel.restsOn : 'fixed',
+    u: fixedPath === null ? u : null,
+    restsOn: fixedPath !== null ? 'fixed' : marks === undefined ? 'nominal' : 'marks',
+    limits: limitsByMarks(marks),
     unhung,
     need,
     survey: surveyDisagreement(drive),
+  }
+}
+
+/** An adjuster's own marks, or those of the tensioner on the route where the adjuster is not known; nominal ones stand in for a mark whose travel nobody read. */
+function marksOf(drive: CheckedDrive, { adjuster, pulleys }: SettledBelt): AdjusterMarks | undefined {
+  const own = adjuster === null ? undefined : kindOf(adjuster.adjuster).marks(adjuster.adjuster)
+  if (own !== undefined) return own
+  const runs = new Set(pulleys.map(({ shaft }) => shaft))
+  const seen = drive.shafts.find(({ id, kind, marks }) => kind === 'tensioner' && runs.has(id) && marks !== undefined)
+  if (seen?.marks === undefined) return undefined
+  const { min, nominal, max } = seen.marks
+  return {
+    min: min ?? NOMINAL_MARKS.min,
+    nominal: nominal ?? NOMINAL_MARKS.nominal,
+    max: max ?? NOMINAL_MARKS.max,
   }
 }
 

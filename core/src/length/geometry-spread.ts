@@ -1,5 +1,5 @@
 import { Matrix, solve } from 'ml-matrix'
-import { DIAMETER_SIGMA_MM, PLACE_SIGMA_MM, UNTOLD_SIGMA_MM } from './nominal.ts'
+import { DIAMETER_SIGMA_MM, PLACE_SIGMA_MM, SURVEY_CARE, UNTOLD_SIGMA_MM } from './nominal.ts'
 import type { CheckedDrive } from '../drive/drive.ts'
 import { TAPE_SIGMA_MM } from '../drive/nominal.ts'
 import type { Shaft } from '../drive/shaft.ts'
@@ -36,7 +36,8 @@ export function geometrySpread(
     const k = slots.get(pulley.shaft) ?? 0
     pull[k] = (pull[k] ?? 0) + lengthRateOfMove(path, i, 1, 0)
     pull[k + 1] = (pull[k + 1] ?? 0) + lengthRateOfMove(path, i, 0, 1)
-    if (pulley.face !== 'toothed') diameters += (((path.wraps[i] ?? 0) / 2) * DIAMETER_SIGMA_MM) ** 2
+    if (pulley.face !== 'toothed')
+      diameters += (((path.wraps[i] ?? 0) / 2) * DIAMETER_SIGMA_MM[pulley.measuredWith ?? 'unsaid']) ** 2
   })
   const g = Matrix.columnVector(pull)
   const moved = solve(precisionOf(drive, places, slots), g)
@@ -92,14 +93,6 @@ export interface SurveyDisagreement {
   readonly worst: { readonly id: string; readonly from: string; readonly to: string; readonly apart: Mm } | null
 }
 
-/** How careful people are, before their readings are compared (nominal): mostly as they say, at times less than half as much. */
-const CARE = [
-  { times: 1, share: 0.7 },
-  { times: 2.4, share: 0.22 },
-  { times: 5, share: 0.06 },
-  { times: 12, share: 0.02 },
-] as const
-
 const AS_TOLD = { scales: [{ times: 1, share: 1 }], times: 1, worst: null } as const
 
 /**
@@ -123,11 +116,13 @@ export function surveyDisagreement(drive: CheckedDrive): SurveyDisagreement {
   const free = off.length - Math.max(0, 2 * placed.size - 3)
   if (free <= 0) return AS_TOLD
   const square = off.reduce((sum, { z }) => sum + z * z, 0)
-  const logs = CARE.map(({ times, share }) => Math.log(share) - free * Math.log(times) - square / (2 * times * times))
+  const logs = SURVEY_CARE.map(
+    ({ times, share }) => Math.log(share) - free * Math.log(times) - square / (2 * times * times),
+  )
   const most = Math.max(...logs)
   const weights = logs.map((log) => Math.exp(log - most))
   const all = weights.reduce((sum, weight) => sum + weight, 0)
-  const scales = CARE.map(({ times }, i) => ({ times, share: (weights[i] ?? 0) / all }))
+  const scales = SURVEY_CARE.map(({ times }, i) => ({ times, share: (weights[i] ?? 0) / all }))
   const worst = off.reduce((farthest, each) => (Math.abs(each.z) > Math.abs(farthest.z) ? each : farthest))
   return { scales, times: scales.reduce((sum, { times, share }) => sum + times * share, 0), worst }
 }

@@ -3,7 +3,6 @@ import type { LengthReading } from '../drive/length-reading.ts'
 import type { CheckedDrive } from '../drive/drive.ts'
 import type { LengthAt } from '../path/reach-curve.ts'
 import type { SettledBelt, SettledDrive } from '../path/settle.ts'
-import { travelLimits } from '../path/travel-limits.ts'
 import { familyOf } from '../sections/families.ts'
 import type { Mm } from '../units/quantity.ts'
 import { placeOf, type BeltPlace } from './belt-place.ts'
@@ -13,7 +12,7 @@ import type { SurveyDisagreement } from './geometry-spread.ts'
 import { knowledgeOf, pinned, type Knowledge, type ReachFrom } from './knowledge.ts'
 import { END_OF_LIFE_RIDE_MM } from './nominal.ts'
 import { posteriorOf, type Belief, type Posterior } from './posterior.ts'
-import { markSigma, saidBy, travelRead, type ReadingPlace, type Said } from './said.ts'
+import { markSigma, saidBy, travelRead, type Said } from './said.ts'
 import { sourcesOf, type LengthSource } from './sources.ts'
 import { END_OF_LIFE_SHARE, fixedWindow, goodWindow, type FitSituation, type GoodWindow } from './verdict.ts'
 
@@ -62,7 +61,7 @@ export function lengthAnswer(
   const { family, prior, drawn } = knowledge
   const statements = [...(drawn === null ? [] : [drawn]), ...said.flatMap(({ statement }) => statement ?? [])]
   const posterior = pinned(statements, prior) ? posteriorOf(family, statements, prior) : null
-  const situation = posterior === null ? null : situationOf(settled, knowledge, posterior)
+  const situation = posterior === null ? null : situationOf(settled, place, knowledge, posterior)
   const window = windowOf(settled, posterior, situation)
   const settledOn = settledBelt(said, posterior, place)
   return {
@@ -111,6 +110,7 @@ function onlySide(said: readonly Said[]): LengthAnswer['onlySide'] {
 /** The drive as it most likely is: the mean of its curves, moved to want the mean length where a new belt should stand. */
 function situationOf(
   settled: SettledBelt,
+  { limits }: BeltPlace,
   { situation, reachFrom }: Knowledge,
   posterior: Posterior,
 ): FitSituation | null {
@@ -120,14 +120,14 @@ function situationOf(
     const [curve] = posterior.curves
     return curve?.centre == null ? null : moved(situation, median - curve.centre)
   }
-  const { belt, adjuster } = settled
+  const { belt } = settled
   const lengthAt = tabulated((u) => median + posterior.offsetAt(u))
   const ends = [lengthAt(0)?.length ?? median, lengthAt(1)?.length ?? median] as const
   return {
     belt,
     lengthAt,
     stretch: { from: 0, to: 1, lengthFrom: ends[0], lengthTo: ends[1], turnsAt: null },
-    limits: travelLimits(adjuster?.adjuster ?? null),
+    limits,
     lastPulleys: situation?.lastPulleys ?? [],
     sinking: situation?.sinking ?? sinkingUnplaced(settled),
   }
@@ -197,20 +197,14 @@ function worldWindow(
 function settledBelt(
   said: readonly Said[],
   posterior: Posterior | null,
-  { forReadings, u }: BeltPlace,
+  { forReadings, limits, u }: BeltPlace,
 ): SettledOn | null {
   const fitting = said.flatMap(({ reading, statement }) => {
     if (reading.how !== 'trial' || reading.outcome !== 'on' || statement === null) return []
     const read = travelRead(reading, forReadings)
-    const { newFrom, newTo } = limitsOf(forReadings)
-    const sits = u === null || (read !== undefined && read.u >= newFrom && read.u <= newTo)
+    const sits = u === null || (read !== undefined && read.u >= limits.newFrom && read.u <= limits.newTo)
     const blundered = (posterior?.blunders.get(reading.id) ?? 0) > 0.5
     return sits && !blundered ? [{ id: reading.id, length: reading.value, label: reading.written }] : []
   })
   return fitting.at(-1) ?? null
-}
-
-function limitsOf({ marks }: ReadingPlace): { readonly newFrom: number; readonly newTo: number } {
-  const { newFrom, newTo } = travelLimits(null)
-  return marks === undefined ? { newFrom, newTo } : { newFrom: Math.max(newFrom, marks.min), newTo: marks.nominal }
 }

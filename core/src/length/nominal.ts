@@ -1,13 +1,13 @@
 /** Nominal figures of belt lengths: averages of published practice that stand in for what nobody has read. docs/mechanics/length.md */
-import type { Aid } from '../drive/length-reading.ts'
+import type { Aid, AidLay } from '../drive/length-reading.ts'
 import type { PlacedHow } from '../drive/shaft.ts'
 import type { Mm } from '../units/quantity.ts'
 
 /** Travel at which a new belt should stand where the adjuster has no marks (nominal): room left for stretch and wear. */
 export const NEW_BELT_TRAVEL = 0.25
 
-/** Standard deviation of a diameter that was read, mm (nominal). */
-export const DIAMETER_SIGMA_MM = 0.5
+/** Standard deviation of a diameter by what it was measured with, mm, and where nobody has said (nominal). */
+export const DIAMETER_SIGMA_MM = { caliper: 0.2, round: 0.5, across: 1, eye: 3, unsaid: 0.5 } as const
 
 /** Standard deviation of each coordinate of a place, by how it was found, where the survey does not say; mm (nominal). */
 export const PLACE_SIGMA_MM: Readonly<Record<PlacedHow, Mm>> = { typed: 1, dragged: 3, photo: 2, distances: 1, file: 1 }
@@ -94,3 +94,36 @@ export const ASSUMED_SIGMA = { angle: 12, point: 12, share: 0.2, least: 3 } as c
 
 /** How likely a drawing is to be far off altogether: a pulley left out, one taken for another (nominal). */
 export const DRAWING_BLUNDER = 0.01
+
+/** How likely a reading is to be a blunder before anything else is known: misread, mistaken, of another belt (nominal). */
+export const BLUNDER = 0.05
+
+/** Standard deviation of what a blunder says, mm (nominal): next to nothing. */
+export const BLUNDER_SIGMA_MM = 60
+
+/** How careful people are, before their readings are compared (nominal): mostly as they say, at times less than half as much. */
+export const SURVEY_CARE = [
+  { times: 1, share: 0.7 },
+  { times: 2.4, share: 0.22 },
+  { times: 5, share: 0.06 },
+  { times: 12, share: 0.02 },
+] as const
+
+/** How a round aid may have lain in grooves where nobody said, and how often it does (nominal); a strap lies on the rims. */
+export const LAY_SHARES: Readonly<Partial<Record<Aid, readonly { readonly lay: AidLay; readonly share: number }[]>>> = {
+  string: [
+    { lay: 'groove', share: 0.35 },
+    { lay: 'flanks', share: 0.35 },
+    { lay: 'rims', share: 0.3 },
+  ],
+  wire: [
+    { lay: 'groove', share: 0.35 },
+    { lay: 'flanks', share: 0.35 },
+    { lay: 'rims', share: 0.3 },
+  ],
+  rope: [
+    { lay: 'groove', share: 0.25 },
+    { lay: 'flanks', share: 0.375 },
+    { lay: 'rims', share: 0.375 },
+  ],
+}

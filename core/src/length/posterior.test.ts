@@ -5,7 +5,8 @@ import { gauss } from '../testing/surveys.ts'
 import { givenCurves, unplacedCurves } from './possible-curves.ts'
 import { posteriorOf, type LengthPrior, type Posterior } from './posterior.ts'
 import { reachPrior } from './reach-prior.ts'
-import { BLUNDER, BLUNDER_SIGMA_MM, type Statement } from './statement.ts'
+import { BLUNDER, BLUNDER_SIGMA_MM } from './nominal.ts'
+import { type Statement } from './statement.ts'
 
 const straight = givenCurves([{ prior: 1, centre: 1700, offsetAt: (u) => 50 * (u - 0.25) }])
 const drawn = (sigma: number): LengthPrior => ({ around: null, scatter: [{ sigma, share: 1 }] })

@@ -1,7 +1,8 @@
 /** What all readings together say of the length wanted: a deterministic weighted sum over possible curves and lengths: docs/mechanics/length.md. */
 import type { Mm } from '../units/quantity.ts'
 import type { CurveFamily, PossibleCurve } from './possible-curves.ts'
-import { BLUNDER_SIGMA_MM, Likelihood, meanOf, sigmaOf, travelNodes, type Statement } from './statement.ts'
+import { BLUNDER_SIGMA_MM } from './nominal.ts'
+import { Likelihood, meanOf, sigmaOf, travelNodes, type Statement } from './statement.ts'
 
 /** A length as far as it is known. */
 export interface Belief {

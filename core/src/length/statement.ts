@@ -1,6 +1,7 @@
 /** What one reading says of a belt's path, whichever way it was taken: docs/mechanics/length.md. */
 import { normalBelow } from '../numerics/normal.ts'
 import type { Mm } from '../units/quantity.ts'
+import { BLUNDER, BLUNDER_SIGMA_MM } from './nominal.ts'
 
 /** Where the adjuster stood when a reading was taken: a travel and its standard deviation, or anywhere. */
 export type ReadTravel = { readonly u: number; readonly sigma: number } | 'anywhere'
@@ -26,12 +27,6 @@ export type Statement = { readonly id: string } & (
   | { readonly says: 'length'; readonly meant: readonly MeantLength[]; readonly at: ReadTravel }
   | { readonly says: 'bounds'; readonly bounds: readonly PathBound[] }
 )
-
-/** How likely a reading is to be a blunder before anything else is known: misread, mistaken, of another belt (nominal). */
-export const BLUNDER = 0.05
-
-/** Standard deviation of what a blunder says, mm (nominal): next to nothing. */
-export const BLUNDER_SIGMA_MM = 60
 
 /** How likely a blundered bound is to come out as it did. */
 const BLUNDERED_BOUND = 0.5

@@ -5,7 +5,10 @@ import {
   DIAMETER_PLACES,
   holdOf,
   placeShaft,
+  MEASURED_WITH,
   setDiameterPlace,
+  setMeasuredWith,
+  type MeasuredWith,
   setPulleyLength,
   setShaftFact,
   type DiameterPlace,
@@ -21,6 +24,13 @@ import { useBench, useBenchState } from '../bench-context.ts'
 import styles from './pulley-card.module.css'
 import { Choices } from '../../ui/choices.tsx'
 import { PanelCard, PanelFields } from '../../ui/panel.tsx'
+
+const MEANS: Readonly<Record<MeasuredWith, string>> = {
+  caliper: 'a caliper',
+  round: 'a tape round it',
+  across: 'a tape across it',
+  eye: 'by eye',
+}
 
 const ACROSS: Readonly<Record<DiameterPlace, string>> = {
   outside: 'across the outside',
@@ -124,6 +134,25 @@ export function PulleyCard() {
             />
           ))}
       </PanelFields>
+      {pulley.face !== 'toothed' && (
+        <label className={styles['across']}>
+          Measured with
+          <Select<MeasuredWith | 'unsaid'>
+            value={pulley.measuredWith ?? 'unsaid'}
+            aria-label="What the diameter was measured with"
+            options={[
+              { value: 'unsaid', label: 'not said' },
+              ...MEASURED_WITH.map((value) => ({ value, label: MEANS[value] })),
+            ]}
+            onChange={(value) =>
+              edit(
+                'say what a diameter was measured with',
+                setMeasuredWith(pulley.id, value === 'unsaid' ? null : value),
+              )
+            }
+          />
+        </label>
+      )}
       {pulley.face !== 'toothed' && (
         <label className={styles['across']}>
           Diameter read
