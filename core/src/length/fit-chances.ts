@@ -3,6 +3,7 @@ import type { Mm } from '../units/quantity.ts'
 import type { Chances } from './bring-home.ts'
 import type { PossibleCurve } from './possible-curves.ts'
 import type { Posterior } from './posterior.ts'
+import { MIN_WINDOW_MM } from './verdict.ts'
 
 /** The lengths that fit well if a curve is true, by the length wanted; `to` below `from` where none does. */
 export type WindowOf = (curve: PossibleCurve) => (wanted: Mm) => { readonly from: Mm; readonly to: Mm }
@@ -23,12 +24,16 @@ export function fitChances(posterior: Posterior, windowOf: WindowOf, offered: re
   const n = lengths.length
   // weight[first · n + last]
   const weight = new Float64Array(n * n)
+  let possible = 0
   posterior.forEach((curve) => {
     const windowAt = windowOf(curve)
     // Lengths wanted come shortest first, and windows grow with them: the offered lengths within are found by walking on.
     const walks = MARK_NODES.map(({ z, weight: part }) => ({ shift: z * markSigma, part, first: 0, end: 0 }))
     return (wanted, share) => {
       const { from, to } = windowAt(wanted)
+      // Nobody builds an engine that no belt fits: a world without a window is not believed.
+      if (to - from < MIN_WINDOW_MM) return
+      possible += share
       for (const walk of walks) {
         while (walk.first < n && (lengths[walk.first] as number) < from - walk.shift) walk.first++
         while (walk.end < n && (lengths[walk.end] as number) <= to - walk.shift + TOUCHING) walk.end++
@@ -45,7 +50,7 @@ export function fitChances(posterior: Posterior, windowOf: WindowOf, offered: re
       if (last < n - 1) (both[at] as number) += both[at + 1] as number
       if (first > 0 && last < n - 1) (both[at] as number) -= both[at - n + 1] as number
     }
-  return { lengths, both: (shorter, longer) => both[shorter * n + longer] ?? 0 }
+  return { lengths, both: (shorter, longer) => (possible === 0 ? 0 : (both[shorter * n + longer] ?? 0) / possible) }
 }
 
 /** mm. A belt as long as the longest that fits still does. */

@@ -136,7 +136,7 @@ export interface GoodWindow {
 }
 
 /** mm. A window narrower than this holds no size one could buy, half the step between them. */
-const MIN_WINDOW_MM = 2.5
+export const MIN_WINDOW_MM = 2.5
 
 /** Where on the scale of lengths the good belts lie; undefined where none can be. */
 export function goodWindow(situation: FitSituation): GoodWindow | undefined {
