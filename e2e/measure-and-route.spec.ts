@@ -45,9 +45,12 @@ test('six pulleys from nothing, with a tape alone, and the belt threaded by hand
   await expect(page.getByRole('alert')).toContainText('The belt already runs on Alternator')
   for (const name of ['Power steering pump', 'Water pump', 'A/C compressor', 'Crank']) await emery.pulley(name).click()
   await expect(page.getByRole('list', { name: 'Route' }).getByRole('listitem')).toHaveCount(6)
-  // The belt is closed; the length follows at once, within what the tape's rounding to 1 mm can do.
+  // The belt is closed; the length follows at once. Nobody has said where the tensioner stood: the answer allows for that.
   await emery.step('Length')
-  expect(Math.abs(Number(await emery.beltWanted()) - 2167)).toBeLessThan(12)
+  expect(Math.abs(Number(await emery.beltWanted()) - 2167)).toBeLessThan(30)
+  const bounds = (await page.getByText(/, 9 in 10$/).innerText()).match(/\d+\.\d/g)?.map(Number) ?? []
+  expect(bounds[0]).toBeLessThan(2167)
+  expect(bounds[1]).toBeGreaterThan(2167)
   await emery.saved()
 })
 

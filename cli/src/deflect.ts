@@ -3,12 +3,16 @@ import { argumentsOf, printJson, USAGE, UsageError, type Command } from './comma
 import { namedBelt, numberOption, readDrive, settledBelt } from './drive-argument.ts'
 
 const HELP = `emery deflect FILE --belt ID --span FROM,TO
-              [--tension T] [--force F] [--deflection Q] [--frequency HZ] [--text]
+              [--tension T] [--force F] [--deflection Q] [--frequency HZ]
+              [--ei EI] [--text]
 
 A span between two pulleys, checked by hand: given two of tension (N), force at
 its middle (N) and deflection there (mm), or tension or frequency alone, prints
-the rest. Static, for one belt of a matched set. FILE may be - for standard
-input. --text prints a line instead of JSON.`
+the rest. Static, for one belt of a matched set. --ei is what resists bending,
+N·m² of the whole belt (nominal when left out, good to a factor of two; 0 for a
+bare string). "low" and "high" bound each number that is computed: ends that
+turn freely and clamped ones, the whole belt stretching and this span alone.
+FILE may be - for standard input. --text prints a line instead of JSON.`
 
 /** Far above anything a hand or a drive can do. */
 const MOST = { min: -1e9, max: 1e9 }
@@ -24,11 +28,14 @@ export const deflect: Command = {
       force: { type: 'string' },
       deflection: { type: 'string' },
       frequency: { type: 'string' },
+      ei: { type: 'string' },
       text: { type: 'boolean' },
     })
     const drive = readDrive(file, terminal)
     if (drive === null) return USAGE
-    const span = namedSpan(checkedSpans(settledBelt(drive, namedBelt('deflect', drive, values.belt))), values.span)
+    const named = namedSpan(checkedSpans(settledBelt(drive, namedBelt('deflect', drive, values.belt))), values.span)
+    const bending = numberOption('ei', values.ei, { min: 0, max: 10 }, undefined)
+    const span = bending === undefined ? named : { ...named, bending, bendingKnown: true }
     const readings = {
       tension: numberOption('tension', values.tension, MOST, undefined),
       force: numberOption('force', values.force, MOST, undefined),

@@ -6,7 +6,7 @@ import type { Shaft } from '../drive/shaft.ts'
 import { lengthRateOfMove } from '../path/cord-path.ts'
 import { distance } from '../numerics/vectors.ts'
 import { metalRadii } from '../path/metal-radii.ts'
-import { centreDistance } from '../survey/centre-distance.ts'
+import { centreDistance } from '../drive/centre-distance.ts'
 import type { SettledBelt, SettledDrive } from '../path/settle.ts'
 import type { Mm } from '../units/quantity.ts'
 

@@ -16,18 +16,20 @@ export interface ValueAndSlope {
 /**
  * Root of a function on [low, high] by Newton's step, kept inside a shrinking bracket by bisection.
  * Ends when |value| ≤ valueTolerance or the bracket is narrower than atTolerance, or after
- * ROOT_ITERATIONS; the status says which. The ends themselves are accepted when they are within the tolerance.
+ * ROOT_ITERATIONS; the status says which. The ends themselves are accepted when they are within the tolerance; whoever knows the values
+ * there passes them as `ends`.
  */
 export function bracketedRoot(
   evaluate: (at: number) => ValueAndSlope,
   low: number,
   high: number,
   tolerance: { readonly value: number; readonly at: number },
+  ends?: { readonly low: number; readonly high: number },
 ): Root {
-  const atLow = evaluate(low)
+  const atLow = { value: ends?.low ?? evaluate(low).value }
   if (Math.abs(atLow.value) <= tolerance.value)
     return { status: 'solved', at: low, residual: atLow.value, iterations: 0 }
-  const atHigh = evaluate(high)
+  const atHigh = { value: ends?.high ?? evaluate(high).value }
   if (Math.abs(atHigh.value) <= tolerance.value)
     return { status: 'solved', at: high, residual: atHigh.value, iterations: 0 }
   if (atLow.value > 0 === atHigh.value > 0) {

@@ -20,10 +20,12 @@ export interface BeltStiffness {
   readonly mass: number
   /** N that would stretch it to twice its length. `EA` */
   readonly stiffness: number
+  /** N·m² against bending. `EI` */
+  readonly bending: number
 }
 
 export function beltStiffness(belt: Pick<Belt, 'section' | 'ribs'>, pulleys: readonly Pulley[]): BeltStiffness {
-  const { mass, stiffness } = sectionFigures(belt.section)
+  const { mass, stiffness, bending } = sectionFigures(belt.section)
   const parts = loadedParts(belt, pulleys)
-  return { mass: mass * parts, stiffness: stiffness * parts }
+  return { mass: mass * parts, stiffness: stiffness * parts, bending: bending * parts }
 }

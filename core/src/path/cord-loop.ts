@@ -13,12 +13,12 @@ export class CordLoop {
   length = 0
   /** Whole turns of the path, after `measure`. */
   turning = 0
-  private readonly span: Float64Array
-  private readonly ux: Float64Array
-  private readonly uy: Float64Array
-  private readonly wrap: Float64Array
-  private readonly movedSpans: readonly number[]
-  private readonly movedWraps: readonly number[]
+  private readonly span: number[]
+  private readonly ux: number[]
+  private readonly uy: number[]
+  private readonly wrap: number[]
+  private readonly movedSpans: number[] = []
+  private readonly movedWraps: number[] = []
   /** mm and radians of all that never moves; NaN where circles that never move overlap. */
   private readonly fixedLength: number
   private readonly fixedTurned: number
@@ -29,24 +29,28 @@ export class CordLoop {
     moved: readonly number[],
   ) {
     const n = circles.length
-    this.span = new Float64Array(n)
-    this.ux = new Float64Array(n)
-    this.uy = new Float64Array(n)
-    this.wrap = new Float64Array(n)
-    const all = Array.from({ length: n }, (_, i) => i)
-    const isMoved = new Set(moved)
-    const spanMoves = (i: number) => isMoved.has(i) || isMoved.has((i + 1) % n)
-    const wrapMoves = (i: number) => spanMoves(i) || spanMoves((i + n - 1) % n)
-    this.movedSpans = all.filter(spanMoves)
-    this.movedWraps = all.filter(wrapMoves)
+    this.span = new Array<number>(n).fill(0)
+    this.ux = new Array<number>(n).fill(0)
+    this.uy = new Array<number>(n).fill(0)
+    this.wrap = new Array<number>(n).fill(0)
     let [length, turned] = [0, 0]
-    for (const i of all) if (!spanMoves(i)) length += this.spanOf(i) ? (this.span[i] as number) : NaN
-    for (const i of all) {
-      if (wrapMoves(i)) continue
-      const { r, sigma } = circles[i] as CordCircle
-      const wrap = this.wrapOf(i)
-      length += r * wrap
-      turned += sigma * wrap
+    // A span moves with either of its circles, a wrap with either of its spans.
+    for (let i = 0; i < n; i++) {
+      if (moved.includes(i) || moved.includes((i + 1) % n)) this.movedSpans.push(i)
+      else length += this.spanOf(i) ? (this.span[i] as number) : NaN
+    }
+    let beforeMoved = this.movedSpans.at(-1) === n - 1
+    for (let i = 0, k = 0; i < n; i++) {
+      const moves = this.movedSpans[k] === i
+      if (moves) k++
+      if (moves || beforeMoved) this.movedWraps.push(i)
+      else {
+        const { r, sigma } = circles[i] as CordCircle
+        const wrap = this.wrapOf(i)
+        length += r * wrap
+        turned += sigma * wrap
+      }
+      beforeMoved = moves
     }
     this.fixedLength = length
     this.fixedTurned = turned

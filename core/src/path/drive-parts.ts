@@ -3,13 +3,12 @@ import { adjusterMotion, kindOf, movedShaft } from '../adjusters/kinds.ts'
 import type { Adjuster } from '../adjusters/adjuster.ts'
 import { isRouted, type Belt } from '../drive/belt.ts'
 import type { CheckedDrive } from '../drive/drive.ts'
-import { isSized, type Pulley } from '../drive/pulley.ts'
+import type { Pulley } from '../drive/pulley.ts'
 import type { Shaft } from '../drive/shaft.ts'
 import type { Point } from '../numerics/vectors.ts'
 import { unplaced, type AdjusterMotion } from '../adjusters/motion.ts'
-import { cordRadius } from './cord-radius.ts'
 import type { CordCircle } from './cord-path.ts'
-import { driveIndex, found, type DriveIndex } from './drive-index.ts'
+import { driveIndex, found, type CordRoll, type DriveIndex } from './drive-index.ts'
 import type { Sign } from './turning.ts'
 
 /** Travel of adjusters by id, 0 to 1. */
@@ -96,14 +95,13 @@ export class DriveParts {
   }
 
   /** How each pulley of a belt rolls, in route order; needs no place. */
-  rollsOf(belt: Belt): CordRoll[] {
-    const ribsSign = this.ribsSign(belt)
-    const pulleys = this.pulleysOf(belt)
-    return belt.route.map(({ pulley: id, contact }, i) => {
-      const pulley = pulleys[i] as Pulley
-      const r = isSized(pulley) ? cordRadius(pulley, belt.section, contact) + this.growthOf(id) : null
-      return { r, sigma: contact === 'ribs' ? ribsSign : (-ribsSign as Sign) }
-    })
+  rollsOf({ id, route }: Belt): readonly CordRoll[] {
+    const rolls = found(this.index.rolls, id)
+    if (this.growth.size === 0) return rolls
+    return rolls.map(({ r, sigma }, i) => ({
+      r: r === null ? null : r + this.growthOf(route[i]?.pulley ?? ''),
+      sigma,
+    }))
   }
 
   /** The circles of a belt in route order, or what is missing before there can be a path. */
@@ -123,12 +121,6 @@ export class DriveParts {
     }
     return circles.length === rolls.length ? circles : { ok: false, why: 'unmeasured', ...missing }
   }
-}
-
-/** A pulley as a belt turns it: cord radius in mm, null while its size is not known, and which way. */
-export interface CordRoll {
-  readonly r: number | null
-  readonly sigma: Sign
 }
 
 /** Why a belt has no circles to run round: no route yet, or pulleys of which places or sizes are not measured. */

@@ -124,6 +124,7 @@ export function seatBelt(at: LengthAt, stretch: UsableStretch, belt: number): Se
     from,
     to,
     { value: LENGTH_SOLVED_MM, at: 1e-15 },
+    { low: lengthFrom - belt, high: lengthTo - belt },
   )
   return { ok: true, u: root.at }
 }

@@ -26,6 +26,8 @@ export interface SectionFigures {
   readonly flankAngle: number
   /** N that stretch one rib, one V belt or 25.4 mm of toothed belt to twice its length. `EA` */
   readonly stiffness: number
+  /** N·m² of one rib or one V belt against bending, to a factor of two; 0 where none is published. `EI` */
+  readonly bending: number
   /** kg for a metre of one rib, one V belt or 25.4 mm of toothed belt. */
   readonly mass: number
   /** m/s, the nominal limit; null where none is published. */
@@ -45,6 +47,7 @@ const FIGURES: Readonly<Record<Section, SectionFigures>> = {
     grooveDepth: 2.9,
     flankAngle: 40,
     stiffness: 14_000,
+    bending: 0.004,
     mass: 0.019,
     maxBeltSpeed: 50,
   },
@@ -60,6 +63,7 @@ const FIGURES: Readonly<Record<Section, SectionFigures>> = {
     grooveDepth: 8,
     flankAngle: 36,
     stiffness: 35_000,
+    bending: 0.05,
     mass: 0.075,
     maxBeltSpeed: 30,
   },
@@ -75,6 +79,7 @@ const FIGURES: Readonly<Record<Section, SectionFigures>> = {
     grooveDepth: 10,
     flankAngle: 36,
     stiffness: 60_000,
+    bending: 0.1,
     mass: 0.13,
     maxBeltSpeed: 30,
   },
@@ -90,6 +95,7 @@ const FIGURES: Readonly<Record<Section, SectionFigures>> = {
     grooveDepth: 11,
     flankAngle: 36,
     stiffness: 90_000,
+    bending: 0.18,
     mass: 0.19,
     maxBeltSpeed: 30,
   },
@@ -105,6 +111,7 @@ const FIGURES: Readonly<Record<Section, SectionFigures>> = {
     grooveDepth: 2.0,
     flankAngle: 40,
     stiffness: 120_000,
+    bending: 0,
     mass: 0.11,
     maxBeltSpeed: null,
   },
@@ -120,6 +127,7 @@ const FIGURES: Readonly<Record<Section, SectionFigures>> = {
     grooveDepth: 2.3,
     flankAngle: 40,
     stiffness: 150_000,
+    bending: 0,
     mass: 0.13,
     maxBeltSpeed: null,
   },

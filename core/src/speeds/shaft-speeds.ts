@@ -1,6 +1,6 @@
 import type { CheckedDrive } from '../drive/drive.ts'
 import type { Pulley } from '../drive/pulley.ts'
-import type { CordRoll } from '../path/drive-parts.ts'
+import type { CordRoll } from '../path/drive-index.ts'
 import type { SettledBelt, SettledDrive } from '../path/settle.ts'
 import { turnOf, type Sign } from '../path/turning.ts'
 import type { Turn } from '../drive/engine.ts'

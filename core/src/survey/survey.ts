@@ -1,7 +1,7 @@
 import { TAPE_SIGMA_MM } from '../drive/nominal.ts'
 import { distance } from '../numerics/vectors.ts'
 import type { Mm } from '../units/quantity.ts'
-import { centreDistance } from './centre-distance.ts'
+import { centreDistance } from '../drive/centre-distance.ts'
 import { bestFits, effortFor, fitLayout, IN_TRIAL, type Effort, type FittedLayout } from './fits.ts'
 import { inFrame } from './frame.ts'
 import type { Layout, Link } from './layouts.ts'

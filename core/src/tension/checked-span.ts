@@ -1,3 +1,4 @@
+import { sectionFigures } from '../sections/sections.ts'
 import { beltStiffness } from '../path/belt-stiffness.ts'
 import { spansOf } from '../path/clearance.ts'
 import type { SettledBelt } from '../path/settle.ts'
@@ -13,13 +14,16 @@ export interface NamedSpan extends CheckedSpan {
 export function checkedSpans(settled: SettledBelt): readonly NamedSpan[] {
   const { belt, pulleys, path } = settled
   if (!path.ok) return []
-  const { mass, stiffness } = beltStiffness(belt, pulleys)
+  const { mass, stiffness, bending } = beltStiffness(belt, pulleys)
+  const correctsBending = sectionFigures(belt.section).family === 'multi-rib'
   return spansOf(settled).map(({ from, to, length }) => ({
     from: from.id,
     to: to.id,
     length,
     mass,
     stiffness,
+    bending,
+    correctsBending,
     cordLength: path.length,
   }))
 }

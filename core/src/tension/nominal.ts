@@ -126,3 +126,6 @@ export const SECOND_CHECK_DAYS = 14
 export const QUARTER_TURN = 90
 
 export const TWIST_TELLS = 15
+
+/** How well the nominal resistance of a belt to bending is known: a factor of two either way. */
+export const BENDING_FACTOR = 2

@@ -12,7 +12,7 @@ import type { AdjusterUnit } from '../adjusters/motion.ts'
 import { MIDDLE_TRAVEL } from '../path/drive-parts.ts'
 import type { SettledBelt } from '../path/settle.ts'
 import { withFact } from '../drive/edits-facts.ts'
-import { tensionFromPluck, tensionFromPress, type CheckedSpan } from './hand-checks.ts'
+import { spanModels, tensionFromPluck, tensionFromPress, type CheckedSpan, type SpanModel } from './hand-checks.ts'
 
 /** Lives of a belt that are set differently. */
 export const BELT_AGES = ['new', 'run in', 'used'] as const
@@ -67,19 +67,35 @@ export function dialTension(tension: number): ReadTension {
   return { tension, sigma: READ_SIGMA.dial * tension }
 }
 
-/** N at rest that a reading comes to, with its standard deviation from what hands can tell apart. */
+/**
+ * N at rest that a reading comes to, with its standard deviation: from what hands can tell apart, and from how a belt leaves its pulleys and creeps
+ * over them, which nobody knows (anywhere between the ends of `spanModels` is as likely).
+ */
 export function tensionOf(span: CheckedSpan, reading: SpanReading, known: KnownBetter = {}): ReadTension {
+  const { likely, ends } = spanModels(span)
+  const tension = restTension(span, reading, likely)
+  const bounds = ends.map((model) => restTension(span, reading, model))
+  const ofModel = (Math.max(...bounds) - Math.min(...bounds)) / Math.sqrt(12)
+  return { tension, sigma: Math.hypot(handSigma(span, reading, known, likely), ofModel) }
+}
+
+function restTension(span: CheckedSpan, reading: SpanReading, model: SpanModel): number {
+  return reading.how === 'pluck'
+    ? tensionFromPluck(span, reading.frequency, model)
+    : tensionFromPress(span, reading.force, reading.deflection, model)
+}
+
+function handSigma(span: CheckedSpan, reading: SpanReading, known: KnownBetter, model: SpanModel): number {
+  const tension = restTension(span, reading, model)
   if (reading.how === 'pluck') {
-    const tension = tensionFromPluck(span, reading.frequency)
     // T grows with the square of the pitch, and with the belt’s mass and the square of the span, which are nominal and read with a rule.
     const ofPitch = (2 * (known.frequency ?? READ_SIGMA.frequency)) / reading.frequency
-    return { tension, sigma: tension * Math.hypot(ofPitch, READ_SIGMA.mass) }
+    return tension * Math.hypot(ofPitch, READ_SIGMA.mass)
   }
   const { force, deflection, how } = reading
-  const tension = tensionFromPress(span, force, deflection)
-  const dForce = tensionFromPress(span, force * (1 + (known.force ?? READ_SIGMA[how])), deflection) - tension
-  const dDeflection = tensionFromPress(span, force, deflection + READ_SIGMA.deflection) - tension
-  return { tension, sigma: Math.hypot(dForce, dDeflection) }
+  const dForce = tensionFromPress(span, force * (1 + (known.force ?? READ_SIGMA[how])), deflection, model) - tension
+  const dDeflection = tensionFromPress(span, force, deflection + READ_SIGMA.deflection, model) - tension
+  return Math.hypot(dForce, dDeflection)
 }
 
 /** How far an adjuster set by hand has to go, in what it is read in; positive takes up. */

@@ -62,7 +62,12 @@ export function wantedWorking(
         value: { is: 'length', mm: wanted.high },
       },
     ],
-    result: { symbol: 'L', what: 'length a new belt should have', from: [], value: { is: 'length', mm: wanted.median } },
+    result: {
+      symbol: 'L',
+      what: 'length a new belt should have',
+      from: [],
+      value: { is: 'length', mm: wanted.median },
+    },
   }
 }
 

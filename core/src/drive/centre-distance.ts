@@ -1,4 +1,4 @@
-import type { DistanceKind } from '../drive/survey.ts'
+import type { DistanceKind } from './survey.ts'
 import type { Mm } from '../units/quantity.ts'
 
 /**
