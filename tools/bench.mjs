@@ -38,7 +38,7 @@ await runMain(async () => {
 })
 
 /**
- * A benchmark of the core in one file, put together as the pages are: the loader that runs TypeScript as it stands names every function anew
+ * A benchmark of the core in one file, put together as the pages are: the loader that runs TypeScript as it stands names every function again
  * whenever it is made, which pages and server never do.
  */
 async function built(file) {

@@ -3,10 +3,14 @@ import type { Mm } from '../units/quantity.ts'
 import type { Chances } from './bring-home.ts'
 import type { PossibleCurve } from './possible-curves.ts'
 import type { Posterior } from './posterior.ts'
-import { MIN_WINDOW_MM } from './verdict.ts'
 
-/** The lengths that fit well if a curve is true, by the length wanted; `to` below `from` where none does. */
-export type WindowOf = (curve: PossibleCurve) => (wanted: Mm) => { readonly from: Mm; readonly to: Mm }
+/** The lengths that fit as well as is asked for, world by world. */
+export interface WorldWindows {
+  /** For a curve, by the length wanted; `to` below `from` where none fits. */
+  readonly windowOf: (curve: PossibleCurve) => (wanted: Mm) => { readonly from: Mm; readonly to: Mm }
+  /** mm. A window narrower than this is none. */
+  readonly leastWidth: Mm
+}
 
 /** A belt is as long as its mark says to a standard deviation: three places of it, and their weights. */
 const MARK_NODES = [
@@ -19,7 +23,12 @@ const MARK_NODES = [
  * Chances of belts, counted world by world: in each the lengths that fit lie in one window, so it is enough to know how much weight has which of
  * the offered lengths as its shortest and its longest.
  */
-export function fitChances(posterior: Posterior, windowOf: WindowOf, offered: readonly Mm[], markSigma: Mm): Chances {
+export function fitChances(
+  posterior: Posterior,
+  { windowOf, leastWidth }: WorldWindows,
+  offered: readonly Mm[],
+  markSigma: Mm,
+): Chances {
   const lengths = [...new Set(offered)].toSorted((a, b) => a - b)
   const n = lengths.length
   // weight[first · n + last]
@@ -32,7 +41,7 @@ export function fitChances(posterior: Posterior, windowOf: WindowOf, offered: re
     return (wanted, share) => {
       const { from, to } = windowAt(wanted)
       // Nobody builds an engine that no belt fits: a world without a window is not believed.
-      if (to - from < MIN_WINDOW_MM) return
+      if (to - from < leastWidth) return
       possible += share
       for (const walk of walks) {
         while (walk.first < n && (lengths[walk.first] as number) < from - walk.shift) walk.first++

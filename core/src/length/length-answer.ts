@@ -7,14 +7,21 @@ import { familyOf } from '../sections/families.ts'
 import type { Mm } from '../units/quantity.ts'
 import { placeOf, type BeltPlace } from './belt-place.ts'
 import { bringHome, type BringHome } from './bring-home.ts'
-import { fitChances, type WindowOf } from './fit-chances.ts'
+import { fitChances, type WorldWindows } from './fit-chances.ts'
 import type { SurveyDisagreement } from './geometry-spread.ts'
 import { knowledgeOf, pinned, type Knowledge, type ReachFrom } from './knowledge.ts'
 import { END_OF_LIFE_RIDE_MM } from './nominal.ts'
 import { posteriorOf, type Belief, type Posterior } from './posterior.ts'
 import { markSigma, saidBy, travelRead, type Said } from './said.ts'
 import { sourcesOf, type LengthSource } from './sources.ts'
-import { END_OF_LIFE_SHARE, fixedWindow, goodWindow, type FitSituation, type GoodWindow } from './verdict.ts'
+import {
+  END_OF_LIFE_SHARE,
+  MIN_WINDOW_MM,
+  fixedWindow,
+  goodWindow,
+  type FitSituation,
+  type GoodWindow,
+} from './verdict.ts'
 
 export interface LengthAnswer {
   readonly sources: readonly LengthSource[]
@@ -80,12 +87,12 @@ export function lengthAnswer(
     chanceOf: (length, sigma) =>
       posterior === null || window === null
         ? null
-        : fitChances(posterior, worldWindow(settled, place, situation, window), [length], sigma).both(0, 0),
+        : fitChances(posterior, worldWindows(settled, place, situation, window), [length], sigma).both(0, 0),
     bring: (offered) => {
       if (posterior === null || window === null) return { belts: [], together: 0 }
       const lengths = settledOn === null ? offered : [settledOn.length]
       const sigma = settledOn === null ? markSigma(settled.belt.section, posterior.wanted.mean) : 0
-      return bringHome(fitChances(posterior, worldWindow(settled, place, situation, window), lengths, sigma))
+      return bringHome(fitChances(posterior, worldWindows(settled, place, situation, window), lengths, sigma))
     },
   }
 }
@@ -172,24 +179,27 @@ function windowOf(
 }
 
 /** The lengths that fit as the answer's window does, world by world. */
-function worldWindow(
+function worldWindows(
   settled: SettledBelt,
   { need }: BeltPlace,
   situation: FitSituation | null,
   window: GoodWindow,
-): WindowOf {
-  if (situation === null) return () => (wanted) => fixedWindow(settled, wanted)
+): WorldWindows {
+  if (situation === null) return { windowOf: () => (wanted) => fixedWindow(settled, wanted), leastWidth: 0 }
   const { limits, stretch, sinking } = situation
   const within = (u: number) => Math.min(stretch.to, Math.max(stretch.from, u))
   const [first, last, end] = [within(limits.newFrom), within(limits.newTo), within(limits.endTo)]
   const lasts = window.verdict === 'good'
-  return ({ offsetAt }) => {
-    const shortest = Math.max(offsetAt(first), offsetAt(stretch.from) + need.mean)
-    const [longest, lasting] = [offsetAt(last), offsetAt(end) - sinking]
-    return (wanted) => {
-      const to = wanted + longest
-      return { from: wanted + shortest, to: lasts ? Math.min(to, (wanted + lasting) / (1 + END_OF_LIFE_SHARE)) : to }
-    }
+  return {
+    leastWidth: lasts ? MIN_WINDOW_MM : 0,
+    windowOf: ({ offsetAt }) => {
+      const shortest = Math.max(offsetAt(first), offsetAt(stretch.from) + need.mean)
+      const [longest, lasting] = [offsetAt(last), offsetAt(end) - sinking]
+      return (wanted) => {
+        const to = wanted + longest
+        return { from: wanted + shortest, to: lasts ? Math.min(to, (wanted + lasting) / (1 + END_OF_LIFE_SHARE)) : to }
+      }
+    },
   }
 }
 

@@ -96,11 +96,15 @@ function goesOn(fit: Fit | null): boolean {
   return fit !== null && fit.verdict !== 'too short' && fit.verdict !== 'too long'
 }
 
+/** Chance below which nothing is worth buying. */
+const HARDLY = 0.3
+
 /** What to buy, how sure that is, and what goes back. */
 function adviceOf({ belts, together }: BringHome, label: (length: number) => string): string {
   const chance = Math.min(99, Math.round(100 * together))
   const [first, ...others] = belts.map(({ length }) => label(length))
   if (first === undefined) return 'No standard size covers this length.'
+  if (together < HARDLY) return `No standard size is likely to fit. ${first} comes nearest: ${chance} in 100.`
   const before = together < SURE_ENOUGH ? 'Take another reading before you buy. If that cannot be: ' : ''
   if (others.length === 0) return `${before}Buy ${first}: ${chance} in 100 that it fits.`
   const all = [first, ...others]
