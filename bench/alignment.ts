@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs'
-import { fixPlan, USUAL_MOVES } from '@emery/core/alignment'
+import { fixPlan, usualMoves } from '@emery/core/alignment'
 import { beltLineSets, type LineChoice } from '@emery/core/belt-line-parts'
 import { readDriveText } from '@emery/core/drive'
 import { settleDrive } from '@emery/core/path'
@@ -32,7 +32,7 @@ const rows = [10, 3, 1].map((spread) => {
   return { spread, count, ...timed(() => beltLineSets(slots(spread)), 40) }
 })
 const settling = timed(() => settleDrive(drive), 100)
-const plan = timed(() => fixPlan(settled, { unsaid: USUAL_MOVES }), 10)
+const plan = timed(() => fixPlan(settled, { unsaid: usualMoves }), 10)
 process.stdout.write(
   [
     '| eight shafts, six choices each | sets that agree | median, ms | 95 %, ms |',

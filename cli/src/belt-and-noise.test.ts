@@ -85,6 +85,63 @@ describe('length', () => {
   })
 })
 
+describe('ring', () => {
+  test('prints the pitches of the spans and where they meet what shakes them', () => {
+    const { status, out } = run(['ring', 'ketch.json', '--belt', 'main'], files)
+    expect(status).toBe(0)
+    const found = JSON.parse(out) as { spans: { pitches: unknown[] }[]; crossings: Record<string, unknown>[] }
+    expect(found.spans.length).toBe(ketch.drive.belts[0]?.route.length)
+    expect(Object.keys(found.crossings[0] ?? {})).toEqual(['from', 'to', 'shaker', 'rpm', 'hz', 'verdict'])
+    expect(run(['ring', 'ketch.json', '--belt', 'main', '--text'], files).out).toMatch(/once a turn/)
+    expect(run(['ring', 'ketch.json', '--belt', 'main', '--load', '2'], files).status).toBe(2)
+  })
+})
+
+describe('lineup --plan', () => {
+  test('names what is out, moves it, and says what is left', () => {
+    const out = structuredClone(ketch.drive) as {
+      pulleys: { id: string; z?: number; tilt?: unknown }[]
+      shafts: { id: string; moves?: unknown[] }[]
+    }
+    for (const pulley of out.pulleys) {
+      pulley.z = pulley.id === 'alt.1' ? 1.4 : 0
+      delete pulley.tilt
+    }
+    for (const shaft of out.shafts) if (shaft.id === 'alt') shaft.moves = [{ kind: 'press', min: -4, max: 4 }]
+    const { status, out: printed } = run(['lineup', 'out.json', '--plan'], { 'out.json': JSON.stringify(out) })
+    expect(status).toBe(0)
+    const plan = JSON.parse(printed) as { out: unknown[]; moves: unknown[]; after: { worst: number } }
+    expect(plan.out).toEqual([{ shaft: 'alt', offset: expect.closeTo(1.4, 9) as unknown as number, tilt: 0 }])
+    expect(plan.moves).toEqual([
+      { shaft: 'alt', pulley: 'alt.1', kind: 'press', amount: expect.closeTo(-1.4, 9) as unknown as number },
+    ])
+    expect(plan.after.worst).toBeLessThan(1e-9)
+  })
+})
+
+describe('deflect --ei', () => {
+  const span = ['deflect', 'ketch.json', '--belt', 'main', '--span']
+  const named = ['crank.1', ketch.drive.belts[0]?.route[1]?.pulley ?? ''].join(',')
+  const read = (...args: string[]) =>
+    JSON.parse(run([...span, named, ...args], files).out) as Record<string, number> & {
+      low: Record<string, number>
+      high: Record<string, number>
+    }
+
+  test('corrects a pluck for the belt’s bending, nominal unless it is said; 0 is the bare string', () => {
+    const [bare, nominal, stiff] = [
+      read('--frequency', '60', '--ei', '0'),
+      read('--frequency', '60'),
+      read('--frequency', '60', '--ei', '0.06'),
+    ]
+    expect(bare['low']).toEqual({ tension: bare['tension'] })
+    expect(nominal['tension']).toBeLessThan(bare['tension'] ?? NaN)
+    expect(stiff['tension']).toBeLessThan(nominal['tension'] ?? NaN)
+    expect(nominal.high['tension']).toBeCloseTo(bare['tension'] ?? NaN, 6)
+    expect(Object.keys(nominal.low)).toEqual(['tension'])
+  })
+})
+
 describe('measure', () => {
   const strap = ['measure', 'ketch.json', '--belt', 'main', '--aid', 'strap', '--thickness', '2', '--reading', '1660']
 

@@ -6,6 +6,7 @@ import { label } from './label.ts'
 import { length } from './length.ts'
 import { lineup } from './lineup.ts'
 import { measure } from './measure.ts'
+import { ring } from './ring.ts'
 import { route } from './route.ts'
 import { schema } from './schema.ts'
 import { solve } from './solve.ts'
@@ -24,6 +25,7 @@ const COMMANDS: Readonly<Record<string, Command>> = {
   measure,
   label,
   deflect,
+  ring,
   diagnose,
   sound,
   schema,

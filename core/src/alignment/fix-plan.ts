@@ -1,13 +1,10 @@
-/** The fewest moves that bring every belt of a drive into line: docs/mechanics/alignment.md. */
-import type { Belt } from '../drive/belt.ts'
-import { isSized, type Pulley } from '../drive/pulley.ts'
+/** What is out of line on a drive, and the fewest moves that bring it to the crank's line: docs/mechanics/alignment.md. */
+import type { Pulley } from '../drive/pulley.ts'
 import { onlyLeads, type Shaft } from '../drive/shaft.ts'
-import { radians } from '../numerics/vectors.ts'
 import type { SettledBelt, SettledDrive } from '../path/settle.ts'
-import { groovesTaken } from '../sections/families.ts'
 import { sectionFigures } from '../sections/sections.ts'
 import type { Mm } from '../units/quantity.ts'
-import { minCost, type PairCost } from './min-cost.ts'
+import { DriveLines, type Stands } from './drive-lines.ts'
 import {
   anglesOf,
   angleShare,
@@ -19,98 +16,144 @@ import {
   type SpanFrame,
   type SpanLine,
 } from './entry-angles.ts'
-import { ENTRY_LIMITS } from './nominal.ts'
+import { AS_IT_IS, choicesFor, moved, type AlignmentMove, type Choice, type End, type Moves } from './move-choices.ts'
+import { OUT_MM } from './nominal.ts'
 
-/** One thing to do; `by` in mm, positive away from the block. */
-export type AlignmentMove =
-  | { readonly kind: 'press' | 'shim' | 'spacer'; readonly shaft: string; readonly by: Mm }
-  | {
-      readonly kind: 'groove'
-      readonly shaft: string
-      readonly pulley: string
-      readonly belt: string
-      readonly groove: number
-      readonly by: Mm
-    }
-  | { readonly kind: 'straighten'; readonly shaft: string; readonly by: Mm }
-
-export interface FixPlan {
-  readonly moves: readonly AlignmentMove[]
-  /** What every span then is, at the worst. */
-  readonly within: 'fine' | 'watch'
-  /** Spans that stay beyond what is fine. */
-  readonly stayOut: readonly { readonly belt: string; readonly from: string; readonly to: string }[]
+/** A part that stands out of line, or leans. */
+export interface PartOut {
+  readonly shaft: string
+  /** mm from the line the crank sets, positive away from the block: of its pulley that is farthest off. */
+  readonly offset: Mm
+  /** Degrees that its face leans, 0 where it does not. */
+  readonly tilt: number
 }
 
-/** mm between two places a pulley is pressed to: nobody presses finer. */
-export const PRESS_STEP = 0.1
-
-type Moves = NonNullable<Shaft['moves']>
+export interface FixPlan {
+  /** The parts that are out, whatever the verdicts of their spans. */
+  readonly out: readonly PartOut[]
+  readonly moves: readonly AlignmentMove[]
+  /** What every span then is, at the worst. */
+  readonly within: 'fine' | 'watch' | 'act'
+  /** Spans that stay beyond what is fine. */
+  readonly stayOut: readonly { readonly belt: string; readonly from: string; readonly to: string }[]
+  /** Parts that are out and that nothing which is allowed brings in. */
+  readonly unmoved: readonly string[]
+}
 
 export interface FixPlanOptions {
   /** What may be done to an accessory in grooves of which nobody has said so. */
-  readonly unsaid?: Moves
+  readonly unsaid?: (shaft: Shaft) => Moves
 }
-
-/** What one shaft may be changed to, with all it takes. */
-interface Choice {
-  readonly moves: readonly AlignmentMove[]
-  /** mm by which the belts’ line on this shaft comes forward; on one pulley only where another groove is used. */
-  readonly shift: Mm
-  readonly onlyPulley: string | null
-  readonly straight: boolean
-}
-
-const AS_IT_IS: Choice = { moves: [], shift: 0, onlyPulley: null, straight: false }
-
-/** Degrees by which a limit may be missed through rounding. */
-const EVEN = 1e-12
-
-/** A move more weighs heavier than any sum of ways. */
-const PER_MOVE = 1e6
 
 /**
- * The smallest set of moves, and among those the smallest sum of ways, that brings every span within what is fine, the crank fixed; if none does,
- * within watch, with the spans that stay out. Null where the moves that are allowed suffice for neither. Exact for ways in steps of PRESS_STEP.
+ * The plan for a drive, the crank as datum. A part is out where it stands, or leans at its rim, more than OUT_MM from the line, or more than it was
+ * read to three times over; where none is and a span is not fine all the same, the part of that span which stands farther off. Each part that is
+ * out gets the move that brings it in, with as few moves as there can be and as little left over; a part that reads true is never moved. Belts
+ * that the crank does not drive take their line from the shaft that drives them, as it will stand.
  */
-export function fixPlan(settled: SettledDrive, { unsaid = [] }: FixPlanOptions = {}): FixPlan | null {
-  for (const within of ['fine', 'watch'] as const) {
-    const moves = movesWithin(settled, within, unsaid)
-    if (moves !== null) return { moves, within, stayOut: within === 'fine' ? [] : beyondFine(settled, moves) }
-  }
-  return null
+export function fixPlan(settled: SettledDrive, { unsaid = () => [] }: FixPlanOptions = {}): FixPlan {
+  const lines = new DriveLines(settled)
+  const said = (shaft: Shaft): Shaft =>
+    shaft.moves === undefined && isAccessoryInGrooves(settled, shaft) ? { ...shaft, moves: unsaid(shaft) } : shaft
+  const planned = planFor(lines, said, (stands) => isOut(stands))
+  if (planned.out.length > 0 || planned.within === 'fine') return planned
+  // Nothing is out by itself, yet a short span runs at an angle.
+  const suspects = new Set(suspectsOf(lines, planned.stayOut))
+  return planFor(lines, said, (stands) => suspects.has(stands.shaft))
 }
 
-function movesWithin(settled: SettledDrive, within: 'fine' | 'watch', unsaid: Moves): readonly AlignmentMove[] | null {
-  const shafts = settled.drive.shafts.map((shaft) =>
-    shaft.moves === undefined && isAccessoryInGrooves(settled, shaft) ? { ...shaft, moves: unsaid } : shaft,
+/** mm that counts against a part: how far it stands out, or leans at its rim. */
+function worst({ offsets, rim }: Stands): Mm {
+  return Math.max(rim, ...offsets.map(Math.abs))
+}
+
+function isOut(stands: Stands): boolean {
+  return worst(stands) > OUT_MM + EVEN
+}
+
+/** mm by which a limit may be missed through rounding. */
+const EVEN = 1e-9
+
+function planFor(lines: DriveLines, said: (shaft: Shaft) => Shaft, counts: (stands: Stands) => boolean): FixPlan {
+  const { settled } = lines
+  const out: PartOut[] = []
+  const moves: AlignmentMove[] = []
+  const unmoved: string[] = []
+  const shifted = new Map<string, Choice>()
+  for (const shaft of lines.outward()) {
+    const stands = lines.standsOf(shaft, AS_IT_IS, shifted)
+    if (stands === null || !counts(stands)) continue
+    const farthest = stands.offsets.reduce((far, each) => (Math.abs(each) > Math.abs(far) ? each : far), 0)
+    out.push({ shaft: shaft.id, offset: farthest, tilt: stands.tilt })
+    const best = bestChoice(choicesFor(settled, said(shaft)), (choice) => lines.standsOf(shaft, choice, shifted))
+    if (best.moves.length === 0) unmoved.push(shaft.id)
+    shifted.set(shaft.id, best)
+    moves.push(...best.moves)
+  }
+  const spans = settled.belts.flatMap((belt) =>
+    linesAfter(belt, moves).spans.map(({ from, to, verdict }) => ({ belt: belt.belt.id, from, to, verdict })),
   )
-  const at = new Map(shafts.map(({ id }, i) => [id, i]))
-  const choices = shafts.map((shaft) => choicesFor(settled, shaft))
-  const own = choices.map((each) => each.map(costOf))
-  const pairs = settled.belts.flatMap((belt) => {
-    const limit = ENTRY_LIMITS[sectionFigures(belt.belt.section).family][within]
-    return spanFrames(belt).flatMap((frame): PairCost[] => {
-      const [a, b] = [endOf(belt, frame.from), endOf(belt, frame.to)]
-      const [i, k] = [at.get(a?.pulley.shaft ?? ''), at.get(b?.pulley.shaft ?? '')]
-      if (a === undefined || b === undefined || i === undefined || k === undefined) return []
-      const [as, bs] = [choices[i] ?? [], choices[k] ?? []].map((each, end) =>
-        each.map((choice) => moved(end === 0 ? a : b, choice)),
-      )
-      const within = (x: GroovePlane, y: GroovePlane) => countedAngle(frame, a.pulley, b.pulley, x, y) <= limit + EVEN
-      return [
-        {
-          of: [i, k],
-          cost: (x, y) => {
-            const [first, second] = [as?.[x], bs?.[y]]
-            return first !== undefined && second !== undefined && within(first, second) ? 0 : Infinity
-          },
-        },
-      ]
-    })
+  const stayOut = spans
+    .filter(({ verdict }) => verdict === 'watch' || verdict === 'act')
+    .map(({ belt, from, to }) => ({ belt, from, to }))
+  const within = spans.some(({ verdict }) => verdict === 'act') ? 'act' : stayOut.length > 0 ? 'watch' : 'fine'
+  return { out, moves, within, stayOut, unmoved }
+}
+
+/**
+ * Of everything a part may be changed to: what brings it in comes before what does not; then as few moves as possible; a belt in another groove before
+ * anything is pressed; then what leaves least; then the shortest way.
+ */
+function bestChoice(choices: readonly Choice[], standsWith: (choice: Choice) => Stands | null): Choice {
+  const ranked = choices.flatMap((choice) => {
+    const stands = standsWith(choice)
+    if (stands === null) return []
+    const left = worst(stands)
+    const inLine = left <= OUT_MM + EVEN
+    const groove = choice.moves.some(({ kind }) => kind === 'groove')
+    return [
+      {
+        choice,
+        rank: [
+          inLine ? 0 : 1,
+          // What does not bring it in is still worth doing where it comes nearer; then what is left counts before the number of moves.
+          inLine ? choice.moves.length : left,
+          inLine && groove ? 0 : 1,
+          left,
+          choice.moves.reduce((sum, { by }) => sum + Math.abs(by), 0),
+        ],
+      },
+    ]
   })
-  const chosen = minCost(own, pairs)
-  return chosen === null ? null : chosen.flatMap((choice, i) => choices[i]?.[choice]?.moves ?? [])
+  return ranked.toSorted((a, b) => lexical(a.rank, b.rank))[0]?.choice ?? AS_IT_IS
+}
+
+/** mm, or moves, within which two ranks are one. */
+const SAME_RANK = 1e-6
+
+function lexical(a: readonly number[], b: readonly number[]): number {
+  for (const [i, each] of a.entries()) {
+    const apart = each - (b[i] ?? 0)
+    if (Math.abs(apart) > SAME_RANK) return apart
+  }
+  return 0
+}
+
+/** The parts of spans that are not fine although nothing is out: of each, the end that stands farther from the line. */
+function suspectsOf(lines: DriveLines, spans: FixPlan['stayOut']): string[] {
+  const shafts = new Map(lines.settled.drive.pulleys.map(({ id, shaft }) => [id, shaft]))
+  return spans.flatMap(({ from, to }) => {
+    const ends = [from, to].flatMap((pulley) => {
+      const shaft = lines.settled.drive.shafts.find(({ id }) => id === shafts.get(pulley))
+      const stands = shaft === undefined ? null : lines.standsOf(shaft, AS_IT_IS, new Map())
+      return stands === null ? [] : [stands]
+    })
+    const farthest = ends.reduce<Stands | null>(
+      (far, each) => (far === null || worst(each) > worst(far) ? each : far),
+      null,
+    )
+    return farthest === null ? [] : [farthest.shaft]
+  })
 }
 
 /** Whether a belt’s ribs run on a part that does work: on a smooth face a belt finds its own place, and nobody presses that. */
@@ -118,99 +161,10 @@ function isAccessoryInGrooves({ drive }: SettledDrive, { id, kind }: Shaft): boo
   return !onlyLeads(kind) && drive.pulleys.some(({ shaft, face }) => shaft === id && face !== 'smooth')
 }
 
-function costOf({ moves }: Choice): number {
-  return moves.reduce((sum, { by }) => sum + PER_MOVE + Math.abs(by), 0)
-}
-
-interface End {
-  readonly pulley: Pulley
-  readonly plane: GroovePlane
-}
-
-function endOf({ belt, pulleys }: SettledBelt, at: number): End | undefined {
-  const [pulley, entry] = [pulleys[at], belt.route[at]]
-  return pulley === undefined || entry === undefined ? undefined : { pulley, plane: groovePlane(belt, pulley, entry) }
-}
-
-function moved({ pulley, plane }: End, { shift, onlyPulley, straight }: Choice): GroovePlane {
-  const by = onlyPulley === null || onlyPulley === pulley.id ? shift : 0
-  return straight ? { z: plane.z + by, leanX: 0, leanY: 0 } : { ...plane, z: plane.z + by }
-}
-
 /** The worse angle of a span’s ends, as far as it counts there, degrees. */
 function countedAngle(frame: SpanFrame, a: Pulley, b: Pulley, x: GroovePlane, y: GroovePlane): number {
   const { leaveAngle, enterAngle } = anglesOf(frame, x, y)
   return Math.max(angleShare(a) * Math.abs(leaveAngle), angleShare(b) * Math.abs(enterAngle))
-}
-
-/** Everything a shaft may be changed to, nothing first. */
-function choicesFor(settled: SettledDrive, shaft: Shaft): readonly Choice[] {
-  if (shaft.kind === 'crank') return [AS_IT_IS]
-  const along = alongChoices(settled, shaft)
-  const tilted = settled.drive.pulleys.filter(({ shaft: id, tilt }) => id === shaft.id && tilt !== undefined)
-  if (tilted.length === 0 || shaft.moves?.some(({ kind }) => kind === 'straighten') !== true) return along
-  // Straightening moves the rim: what a tilt is worth is how far it stands out there.
-  const by = Math.max(
-    ...tilted.map(
-      (pulley) =>
-        (Math.hypot(Math.tan(radians(pulley.tilt?.x ?? 0)), Math.tan(radians(pulley.tilt?.y ?? 0))) *
-          (pulley.face !== 'toothed' && isSized(pulley) ? pulley.diameter : RIM_OF_UNKNOWN)) /
-        2,
-    ),
-  )
-  const straighten: AlignmentMove = { kind: 'straighten', shaft: shaft.id, by }
-  return along.flatMap((choice) => [choice, { ...choice, straight: true, moves: [straighten, ...choice.moves] }])
-}
-
-/** mm, the diameter of a pulley whose own is not known, for weighing a tilt. */
-const RIM_OF_UNKNOWN = 100
-
-function alongChoices(settled: SettledDrive, { id: shaft, moves = [] }: Shaft): readonly Choice[] {
-  const along = (kind: 'press' | 'shim' | 'spacer', by: Mm): Choice[] =>
-    Math.abs(by) < SAME_PLACE ? [] : [{ ...AS_IT_IS, shift: by, moves: [{ kind, shaft, by }] }]
-  return [
-    AS_IT_IS,
-    ...moves.flatMap((move): Choice[] => {
-      switch (move.kind) {
-        case 'press':
-          return steps(move.min, move.max, PRESS_STEP).flatMap((by) => along('press', by))
-        case 'shim':
-          return steps(move.min, move.max, move.step).flatMap((by) => along('shim', by))
-        case 'spacer':
-          return move.thicknesses.flatMap((by) => along('spacer', by))
-        case 'groove':
-          return settled.belts.flatMap(({ belt }) => grooveChoices(settled, belt, shaft))
-        case 'straighten':
-          return []
-      }
-    }),
-  ]
-}
-
-/** mm within which two places are one. */
-const SAME_PLACE = 1e-9
-
-/** Whole steps from nothing to either side. */
-function steps(min: Mm, max: Mm, step: Mm): readonly Mm[] {
-  const [first, last] = [Math.ceil(min / step - 1e-9), Math.floor(max / step + 1e-9)]
-  return Array.from({ length: Math.max(0, last - first + 1) }, (_, i) => (first + i) * step)
-}
-
-/** The other grooves that a belt may use on the pulleys of a shaft. */
-function grooveChoices({ drive }: SettledDrive, belt: Belt, shaft: string): readonly Choice[] {
-  return belt.route.flatMap(({ pulley: id, groove, contact }) => {
-    const pulley = drive.pulleys.find((each) => each.id === id)
-    if (pulley?.shaft !== shaft || contact !== 'ribs' || (pulley.face !== 'ribbed' && pulley.face !== 'vee')) return []
-    const spare = pulley.grooves - groovesTaken(belt)
-    const { pitch } = sectionFigures(pulley.section)
-    const now = groove ?? spare / 2 + 1
-    return Array.from({ length: Math.max(0, spare + 1) }, (_, i) => i + 1).flatMap((next): Choice[] => {
-      const by = (now - next) * pitch
-      if (Math.abs(by) < SAME_PLACE) return []
-      const move: AlignmentMove = { kind: 'groove', shaft, pulley: id, belt: belt.id, groove: next, by }
-      return [{ ...AS_IT_IS, shift: by, onlyPulley: id, moves: [move] }]
-    })
-  })
 }
 
 /** A belt as it lies, or would lie after some moves: its line on every pulley in route order, and every span. */
@@ -255,12 +209,4 @@ function choiceOf(moves: readonly AlignmentMove[], shaft: string): Choice {
     onlyPulley: along?.kind === 'groove' ? along.pulley : null,
     straight: mine.some(({ kind }) => kind === 'straighten'),
   }
-}
-
-function beyondFine(settled: SettledDrive, moves: readonly AlignmentMove[]): FixPlan['stayOut'] {
-  return settled.belts.flatMap((belt) =>
-    linesAfter(belt, moves)
-      .spans.filter(({ verdict }) => verdict === 'watch' || verdict === 'act')
-      .map(({ from, to }) => ({ belt: belt.belt.id, from, to })),
-  )
 }

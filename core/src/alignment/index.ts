@@ -1,7 +1,8 @@
 /** What the other packages may take from here. */
 export { angleOverSpan, isLineKnown, worseAngle } from './entry-angles.ts'
-export { ENTRY_LIMITS, OUT_MM, USUAL_MOVES } from './nominal.ts'
-export { type AlignmentMove, fixPlan, type FixPlan, linesAfter, type LinesOfBelt, spanLines } from './fix-plan.ts'
+export { ENTRY_LIMITS, OUT_MM, usualMoves } from './nominal.ts'
+export { fixPlan, type FixPlan, linesAfter, type LinesOfBelt, type PartOut, spanLines } from './fix-plan.ts'
+export type { AlignmentMove } from './move-choices.ts'
 export {
   type AlongReading,
   isLaserAskew,

@@ -3,7 +3,8 @@ import type { DriveDraft, DriveEdit, Stamp } from '../drive/edits.ts'
 import type { SettledBelt, SettledDrive } from '../path/settle.ts'
 import type { Mm } from '../units/quantity.ts'
 import { worseAngle } from './entry-angles.ts'
-import { linesAfter, spanLines, type AlignmentMove } from './fix-plan.ts'
+import { linesAfter, spanLines } from './fix-plan.ts'
+import type { AlignmentMove } from './move-choices.ts'
 import { linesRead, referenceOf } from './line-readings.ts'
 
 /** Makes moves: what was moved stands where it should, its readings are deleted, and how it had been is kept to compare with. */

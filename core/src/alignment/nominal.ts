@@ -30,8 +30,23 @@ export const ENTRY_LIMITS: Readonly<Record<SectionFamily, { readonly fine: numbe
   toothed: { fine: 0.25, watch: 0.5 },
 }
 
-/** What can be done to most accessories (nominal): their pulley pressed a little along its shaft. */
-export const USUAL_MOVES: NonNullable<Shaft['moves']> = [{ kind: 'press', min: -6, max: 6 }]
+/** What can be done to a part of which nobody has said so (nominal): a steering pump's pulley is pressed on its shaft, brackets take shims. */
+export function usualMoves({ kind }: Pick<Shaft, 'kind'>): NonNullable<Shaft['moves']> {
+  if (kind === 'power-steering') return [{ kind: 'press', min: -6, max: 6 }]
+  return ON_BRACKETS.has(kind) ? [{ kind: 'shim', step: 0.5, min: -3, max: 3 }] : []
+}
+
+/** Parts that stand on a bracket of their own; a pump or a fan bolted to its flange stands where that is (nominal). */
+const ON_BRACKETS: ReadonlySet<Shaft['kind']> = new Set([
+  'alternator',
+  'generator',
+  'ac-compressor',
+  'air-pump',
+  'vacuum-pump',
+  'supercharger',
+  'jackshaft',
+  'other',
+])
 
 /** How far out of line a pulley counts as out, mm (nominal). */
 export const OUT_MM = 0.3

@@ -42,3 +42,8 @@ export function worstBearing(
     null,
   )
 }
+
+/** How long a bearing lasts under a load, as a share of its life under the wanted one: `(F_wanted / F)³` for balls. */
+export function bearingLife(now: number, wanted: number): number {
+  return now <= 0 ? Infinity : (wanted / now) ** 3
+}

@@ -1,5 +1,5 @@
 /** What the other packages may take from here. */
-export { worstBearing } from './bearings.ts'
+export { bearingLife, worstBearing } from './bearings.ts'
 export { checkedSpans, type NamedSpan } from './checked-span.ts'
 export { gripMap, type GripMap } from './grip-map.ts'
 export { type BeltCondition } from './grip.ts'
@@ -9,6 +9,9 @@ export {
   deflectionFor,
   forceFor,
   pluckFrequency,
+  SHORT_SPAN_MM,
+  spanModels,
+  type SpanBounded,
   type SpanChecked,
   spanReadingsRefusal,
 } from './hand-checks.ts'
@@ -23,6 +26,7 @@ export {
   setRating,
   setTorque,
 } from './part-loads.ts'
+export { movingPitch, ringing, type Crossing, type Ringing, type RingingSpan, type Shaker } from './ringing.ts'
 export { minTensions } from './min-tension.ts'
 export { COOL_MINUTES, GRIP_MARGIN } from './nominal.ts'
 export {
@@ -42,6 +46,7 @@ export {
   dialTension,
   type Finger,
   fingerFromScale,
+  hotTension,
   moveForTension,
   type ReadTension,
   setBeltCondition,

@@ -129,3 +129,12 @@ export const TWIST_TELLS = 15
 
 /** How well the nominal resistance of a belt to bending is known: a factor of two either way. */
 export const BENDING_FACTOR = 2
+
+/** Share of idle or cruise within which a span that rings is worth watching (nominal). */
+export const RINGS_NEAR = 0.05
+
+/** Engine speeds at which ringing is looked at: from a share of idle up to the greatest, so many of them. */
+export const RINGING_STEPS = { from: 0.7, count: 48 } as const
+
+/** How an engine's block grows, and how much warmer it gets (nominal): aluminium, cold to hot. */
+export const WARMING = { perKelvin: 23e-6, kelvin: 70 } as const

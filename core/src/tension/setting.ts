@@ -1,5 +1,5 @@
 /** What a belt should be set to by hand, and how far the adjuster has to go for it: docs/mechanics/tension.md. */
-import { READ_SIGMA, AGE_SHARE, SUREST_FINGER, USED_SETTING } from './nominal.ts'
+import { READ_SIGMA, AGE_SHARE, SUREST_FINGER, USED_SETTING, WARMING } from './nominal.ts'
 import { ribsOf } from '../sections/families.ts'
 import { isAssumed } from '../adjusters/assumed.ts'
 import { isSprung, kindOf, movedShaft } from '../adjusters/kinds.ts'
@@ -108,6 +108,8 @@ export interface AdjusterMove {
   readonly turns: number | null
   /** mm that the belt is stretched by. */
   readonly stretch: number
+  /** The end of the adjuster's travel that it would go beyond; null where it stays within. */
+  readonly beyond: 'tight end' | 'slack end' | null
 }
 
 /**
@@ -131,14 +133,35 @@ export function moveForTension(settled: SettledBelt, from: number, to: number): 
   const atShaft = kind.movedAtShaft(adjuster.adjuster, by, shaftAt)
   // A slot is clamped at the accessory, about as far out as its shaft; a rod is read along itself.
   const screwed = atShaft ?? (motion.unit === 'mm' ? by : null)
-  const perTurn = turnGives(adjuster.adjuster)
+  // A swung or sliding part may be levered: turns are told where somebody has read what its screw gives. A rod always has its thread.
+  const said = 'perTurn' in adjuster.adjuster && adjuster.adjuster.perTurn !== undefined
+  const perTurn = said || adjuster.adjuster.kind === 'turnbuckle' ? turnGives(adjuster.adjuster) : null
   return {
     by,
     unit: motion.unit,
     atShaft,
     turns: perTurn === null || screwed === null ? null : screwed / perTurn,
     stretch,
+    beyond: beyondEnd(u + stretch / perU),
   }
+}
+
+function beyondEnd(u: number): AdjusterMove['beyond'] {
+  return u > 1 + ROUNDING ? 'tight end' : u < -ROUNDING ? 'slack end' : null
+}
+
+/** Of the travel. */
+const ROUNDING = 1e-9
+
+/**
+ * What a belt on fixed centres comes to with the engine hot: the centres grow, the cord does not, `ΔT = EA/L·α·ΔT·Σs` over the straight spans. Null
+ * where an adjuster that moves with the engine, or a spring, takes the belt up.
+ */
+export function hotTension(settled: SettledBelt, cold: number): number | null {
+  const { belt, pulleys, path, adjuster } = settled
+  if (!path.ok || (adjuster !== null && isSprung(adjuster.adjuster))) return null
+  const spans = path.spans.reduce((sum, each) => sum + each, 0)
+  return cold + (beltStiffness(belt, pulleys).stiffness / path.length) * WARMING.perKelvin * WARMING.kelvin * spans
 }
 
 /** mm that one turn of an adjuster's screw or rod gives; null where it has neither. */

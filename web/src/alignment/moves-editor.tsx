@@ -1,6 +1,6 @@
 import { Button, Checkbox, Collapse, Input } from 'antd'
 import { useState } from 'react'
-import { USUAL_MOVES } from '@emery/core/alignment'
+import { usualMoves } from '@emery/core/alignment'
 import { onlyLeads, setMoves, type Shaft } from '@emery/core/drive'
 import { parseLength } from '@emery/core/units'
 import type { EditResult } from '../ui/edit-result.ts'
@@ -82,7 +82,7 @@ function movesInShort({ kind, moves }: Shaft, lengths: Lengths): string {
 
 function OfShaft({ shaft }: { readonly shaft: Shaft }) {
   const { store } = useBench()
-  const moves: Moves = shaft.moves ?? (onlyLeads(shaft.kind) ? [] : [...USUAL_MOVES])
+  const moves: Moves = shaft.moves ?? (onlyLeads(shaft.kind) ? [] : [...usualMoves(shaft)])
   const set = (next: Moves) => store.getState().edit('set allowed moves', setMoves(shaft.id, next))
   return (
     <>

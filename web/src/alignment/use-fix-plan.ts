@@ -7,12 +7,12 @@ import { useWorkerRun } from '../workers/use-worker-run.ts'
 import { useBench } from '../bench/bench-context.ts'
 
 export type Planning =
-  { readonly is: 'working' } | { readonly is: 'failed' } | { readonly is: 'done'; readonly plan: FixPlan | null }
+  { readonly is: 'working' } | { readonly is: 'failed' } | { readonly is: 'done'; readonly plan: FixPlan }
 
 /** The fewest moves that bring the drive into line, worked out again in a worker whenever it changes; the bench keeps it for the drawing. */
 export function useFixPlan(drive: CheckedDrive): Planning {
   const { store } = useBench()
-  const { state, run } = useWorkerRun<AlignmentWork, null, FixPlan | null>(alignmentWorker)
+  const { state, run } = useWorkerRun<AlignmentWork, null, FixPlan>(alignmentWorker)
   useEffect(() => {
     store.getState().setAlignment({ moves: [], mended: false })
     run(null, (work) => work.plan(drive))

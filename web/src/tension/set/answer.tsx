@@ -1,7 +1,8 @@
-import { isAssumed } from '@emery/core/adjusters'
+import { isAssumed, type Adjuster } from '@emery/core/adjusters'
 import { InputNumber } from 'antd'
 import type { SettledBelt } from '@emery/core/path'
 import {
+  bearingLife,
   moveForTension,
   setTurnGives,
   SETTING_SHARE,
@@ -84,7 +85,8 @@ function Bearing({ belt, tension, wanted }: OffProps) {
           ? '.'
           : worst.now > worst.max
             ? `; it is made for ${units.force.text(worst.max)}.`
-            : `, of the ${units.force.text(worst.max)} it is made for.`}
+            : `, of the ${units.force.text(worst.max)} it is made for.`}{' '}
+        {lifeWords(bearingLife(worst.now, worst.wanted))}
       </span>
     </p>
   )
@@ -112,16 +114,22 @@ function Move({ belt, tension, wanted }: OffProps) {
     )
   const adjuster = belt.adjuster?.adjuster
   const gives = adjuster === undefined ? null : turnGives(adjuster)
-  const way = move.by > 0 ? 'out' : 'back'
   return (
     <>
       <p>
         <span>
-          Move the adjuster {way} {moveWords(move, lengths)}
-          {move.turns === null ? '' : `, ${turnWords(Math.abs(move.turns))} of its screw`}: this stretches the belt by{' '}
-          {lengths.fine(Math.abs(move.stretch))} {move.by > 0 ? 'more' : 'less'}. Clamp it and measure again.
+          {settingWords(move, adjuster, lengths)} This stretches the belt by {lengths.fine(Math.abs(move.stretch))}{' '}
+          {move.by > 0 ? 'more' : 'less'}. Clamp it and measure again.
         </span>
       </p>
+      {move.beyond !== null && (
+        <p role="note">
+          The adjuster reaches its {move.beyond} before that.{' '}
+          {move.beyond === 'tight end'
+            ? 'The belt is too long, or has stretched: fit a shorter one.'
+            : 'The belt is too short for this drive.'}
+        </p>
+      )}
       {adjuster !== undefined && gives !== null && (
         <label className={styles['perTurn']}>
           One turn gives
@@ -141,12 +149,41 @@ function Move({ belt, tension, wanted }: OffProps) {
   )
 }
 
-function moveWords({ by, unit, atShaft }: NonNullable<ReturnType<typeof moveForTension>>, lengths: Lengths): string {
+/** How the adjuster is moved, in the terms of its own kind; which way first, then how far. */
+function settingWords(
+  { by, unit, atShaft, turns }: NonNullable<ReturnType<typeof moveForTension>>,
+  adjuster: Adjuster | undefined,
+  lengths: Lengths,
+): string {
+  const out = by > 0
   const mm = (much: number) => lengths.fine(Math.abs(much))
-  if (unit === 'shims') return `by ${Math.abs(by).toFixed(1)} shims`
-  // A slot moves the shaft itself; a rod is read along its own length.
-  // A slot moves the shaft itself; a rod is read along its own length.
-  if (unit === 'mm') return `${mm(by)} ${atShaft === null ? 'on its rod' : 'on the slot'}`
+  const screw = turns === null ? '' : `, ${turnWords(Math.abs(turns))} of its screw`
   const degrees = `${Math.abs(by).toFixed(1)}°`
-  return atShaft === null ? `by ${degrees}` : `${mm(atShaft)} at its shaft (${degrees})`
+  switch (adjuster?.kind) {
+    case 'shim': {
+      const shims = Math.round(Math.abs(by))
+      if (shims === 0) return 'Less than half a shim is missing: leave the shims as they are.'
+      return `${out ? 'Take' : 'Put'} ${shims} ${shims === 1 ? 'shim' : 'shims'} ${out ? 'out from' : 'in'} between the halves: whole shims only.`
+    }
+    case 'turnbuckle':
+      return `${out ? 'Lengthen' : 'Shorten'} the rod by ${mm(by)}${turns === null ? '' : `: turn it ${turnWords(Math.abs(turns))}, both eyes together`}. Never beyond its marked length.`
+    case 'eccentric':
+      return `Turn the bush ${degrees} toward its ${out ? 'tight' : 'slack'} end.`
+    case 'swing':
+      return `Slacken the pivot and the clamp, and ${out ? 'lever the part out' : 'let it back'} by ${atShaft === null ? degrees : `${mm(atShaft)} at its shaft (${degrees})`}${screw}.`
+    default:
+      return `Move the part ${out ? 'out' : 'back'} ${unit === 'mm' ? `${mm(by)} along its slot` : degrees}${screw}.`
+  }
+}
+
+/** What a load other than the wanted one does to a bearing's life. */
+function lifeWords(share: number): string {
+  if (share > 0.9) return ''
+  const parts = Math.round(1 / share)
+  return parts < 2
+    ? `It lasts about ${Math.round(100 * share)} % as long.`
+    : `It lasts about a ${['half', 'third', 'quarter', 'fifth'][parts - 2] ?? `${parts}th`} as long.`.replace(
+        'a half',
+        'half',
+      )
 }

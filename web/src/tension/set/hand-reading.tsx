@@ -8,6 +8,9 @@ import {
   FINGER_FORCE,
   pluckFrequency,
   spanReadingsRefusal,
+  SHORT_SPAN_MM,
+  checkedSpans,
+  spanModels,
   tensionOf,
   twistSays,
   type NamedSpan,
@@ -16,6 +19,8 @@ import {
 import { usePreferences } from '../../ui/preferences.ts'
 import fields from '../../ui/fields.module.css'
 import { ReadingField } from '../../ui/reading-field.tsx'
+import { useBench } from '../../bench/bench-context.ts'
+import { pulleyName } from '../../ui/pulley-name.ts'
 import { useLengths } from '../../ui/use-lengths.ts'
 import styles from '../tension.module.css'
 import { Answer } from './answer.tsx'
@@ -153,7 +158,7 @@ function Plucked(props: HandReadingProps) {
   return (
     <>
       <Listen
-        wanted={pluckFrequency(span, wanted)}
+        wanted={pluckFrequency(span, wanted, spanModels(span).likely)}
         onFound={({ frequency, sigma }) => setPitch({ frequency: Math.round(frequency * 10) / 10, sigma })}
       />
       <div className={`${fields['two'] ?? ''} ${styles['reading'] ?? ''}`}>
@@ -168,6 +173,7 @@ function Plucked(props: HandReadingProps) {
           />
         </label>
       </div>
+      {span.length < SHORT_SPAN_MM && <ShortSpan span={span} belt={belt} />}
       <Outcome {...props} {...typed} />
     </>
   )
@@ -201,4 +207,19 @@ function Twisted({ belt, strand }: HandReadingProps) {
 
 function spanOf({ from, to }: NamedSpan): Pick<Extract<TensionReading, { how: 'pluck' }>, 'from' | 'to'> {
   return { from, to }
+}
+
+/** A short span rings by its bending as much as by its tension; the longest one says more. */
+function ShortSpan({ span, belt }: Pick<HandReadingProps, 'span' | 'belt'>) {
+  const { settled } = useBench()
+  const lengths = useLengths()
+  const longest = checkedSpans(belt).reduce((far, each) => (each.length > far.length ? each : far), span)
+  const name = (id: string) => pulleyName(settled.drive, id)
+  return (
+    <p className="soft" role="note">
+      This span is short ({lengths.text(span.length)}): its pitch says more of the belt’s bending than of its tension.
+      {longest.length > span.length &&
+        ` ${name(longest.from)} to ${name(longest.to)}, ${lengths.text(longest.length)}, is better.`}
+    </p>
+  )
 }

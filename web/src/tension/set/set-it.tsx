@@ -2,7 +2,16 @@ import { Segmented, Select } from 'antd'
 import { useState } from 'react'
 import type { Belt } from '@emery/core/drive'
 import type { SettledBelt } from '@emery/core/path'
-import { BELT_AGES, bookSetting, deflectionFor, forceFor, pluckFrequency, type BeltAge } from '@emery/core/tension'
+import {
+  BELT_AGES,
+  bookSetting,
+  deflectionFor,
+  forceFor,
+  hotTension,
+  pluckFrequency,
+  spanModels,
+  type BeltAge,
+} from '@emery/core/tension'
 import { Caution } from '../../ui/caution.tsx'
 import fields from '../../ui/fields.module.css'
 import { ReadingField } from '../../ui/reading-field.tsx'
@@ -110,18 +119,25 @@ function Expected({ checked: { age, span, wanted, finger }, belt }: ExpectedProp
   const units = useUnits()
   const [force, setForce] = useState<number | null>(null)
   const pressed = force ?? finger.force
+  const { likely } = spanModels(span)
+  const hot = hotTension(belt, wanted)
   return (
     <>
       <p>
         Needed: <b className="figures">{units.force.text(wanted)}</b> at rest {fromBook(belt.belt, age)}. At the middle
         of this span that is:
       </p>
+      {hot !== null && (
+        <p className="soft">
+          Set it cold. With the engine hot, its centres grow: about {units.force.text(hot)} then (nominal).
+        </p>
+      )}
       <ul className={styles['expected']} aria-label="What each tool should show">
         <li>
           <FigureInput label="Force to press with, N" labelled value={pressed} onRead={setForce} />
           <span>
             {force === null ? (finger.tried ? 'of your finger' : 'of a finger (nominal)') : 'of a gauge'} should press
-            it in by <b className="figures">{lengths.text(deflectionFor(span, wanted, pressed))}</b>
+            it in by <b className="figures">{lengths.text(deflectionFor(span, wanted, pressed, likely))}</b>
           </span>
         </li>
         <li>
@@ -136,13 +152,13 @@ function Expected({ checked: { age, span, wanted, finger }, belt }: ExpectedProp
             }}
           />
           <span>
-            it takes <b className="figures">{units.force.text(forceFor(span, wanted, deflection))}</b>
+            it takes <b className="figures">{units.force.text(forceFor(span, wanted, deflection, likely))}</b>
           </span>
         </li>
         <li>
           <span className={styles['lead']}>Plucked</span>
           <span>
-            it rings at <b className="figures">{pluckFrequency(span, wanted).toFixed(0)} Hz</b>
+            it rings at <b className="figures">{pluckFrequency(span, wanted, likely).toFixed(0)} Hz</b>
           </span>
         </li>
         {belt.belt.section !== 'PK' && (
