@@ -171,7 +171,7 @@ describe('the plan', () => {
         const [before, ...ways] = everyWay(drive, id, crank)
         const mine = moves.filter(({ shaft }) => shaft === id)
         // A part that reads true is never moved; one that is not on grooves, or leads the back, has no line to keep.
-        if (before === undefined || before.left <= OUT_MM) {
+        if (before === undefined || isIn(before.left)) {
           expect({ ...context, id, mine }).toEqual({ ...context, id, mine: [] })
           continue
         }
@@ -179,8 +179,12 @@ describe('the plan', () => {
           out: expect.arrayContaining([id]) as unknown as string[],
         })
         const best = [before, ...ways].toSorted((one, other) => rankOf(one) - rankOf(other))[0] ?? before
+        const left = leftOf(settled, moves, id, crank)
         const found = [before, ...ways].find(
-          (way) => way.moves === mine.length && Math.abs(way.left - leftOf(settled, moves, id, crank)) < 1e-9,
+          (way) =>
+            way.moves === mine.length &&
+            Math.abs(way.left.offset - (left?.offset ?? NaN)) < 1e-9 &&
+            Math.abs(way.left.rim - (left?.rim ?? NaN)) < 1e-9,
         )
         expect({ ...context, id, rank: found === undefined ? null : rankOf(found) }).toEqual({
           ...context,
@@ -306,12 +310,17 @@ interface Tried {
   readonly moves: number
   readonly way: number
   readonly groove: boolean
-  readonly left: number
+  /** mm of offset, and of lean at the rim. */
+  readonly left: { readonly offset: number; readonly rim: number; readonly lean: number }
 }
+
+const isIn = ({ offset, lean }: Tried['left']) =>
+  offset <= OUT_MM + 1e-9 && lean <= ENTRY_LIMITS['multi-rib'].fine + 1e-9
 
 /** What brings a part in comes first, then few moves, another groove, little left over, short ways; what does not, by what it leaves. */
 function rankOf({ moves, way, groove, left }: Tried): number {
-  return left <= OUT_MM + 1e-9 ? 1e3 * moves + (groove ? 0 : 100) + left + 1e-5 * way : 1e6 + 1e3 * left
+  const sum = left.offset + left.rim
+  return isIn(left) ? 1e3 * moves + (groove ? 0 : 100) + sum + 1e-5 * way : 1e6 + 1e3 * sum
 }
 
 /** A part as it stands, and every way in which its `moves` let it stand, each made on the document and looked at there. */
@@ -349,7 +358,7 @@ function everyWay(drive: CheckedDrive, id: string, crank: string): Tried[] {
 }
 
 /** mm that a part stands off the crank’s line, or leans at its rim, from the document alone; null for one without grooves on the belt. */
-function standsOff(drive: CheckedDrive, id: string, crank: string): number | null {
+function standsOff(drive: CheckedDrive, id: string, crank: string): Tried['left'] | null {
   const [belt] = drive.belts
   const line = (shaft: string): number | null => {
     const entry = belt?.route.find(({ pulley }) => drive.pulleys.find((each) => each.id === pulley)?.shaft === shaft)
@@ -369,14 +378,20 @@ function standsOff(drive: CheckedDrive, id: string, crank: string): number | nul
   const pulley = drive.pulleys.find((each) => each.shaft === id)
   const tan = (deg: number) => Math.tan((deg * Math.PI) / 180)
   const lean = Math.hypot(tan(pulley?.tilt?.x ?? 0), tan(pulley?.tilt?.y ?? 0))
+  const degrees = (Math.atan(lean) * 180) / Math.PI
   const rim = (lean * (pulley !== undefined && 'diameter' in pulley ? (pulley.diameter ?? 0) : 0)) / 2
   const [own, datum] = [line(id), line(crank)]
-  if (own === null || datum === null) return rim === 0 ? null : rim
-  return Math.max(rim, Math.abs(own - datum))
+  if (own === null || datum === null) return rim === 0 ? null : { offset: 0, rim, lean: degrees }
+  return { offset: Math.abs(own - datum), rim, lean: degrees }
 }
 
 /** The same after the moves of a plan, made on the document. */
-function leftOf({ drive }: SettledDrive, moves: readonly AlignmentMove[], id: string, crank: string): number {
+function leftOf(
+  { drive }: SettledDrive,
+  moves: readonly AlignmentMove[],
+  id: string,
+  crank: string,
+): Tried['left'] | null {
   const made = changed(drive, (draft) => {
     for (const move of moves.filter(({ shaft }) => shaft === id)) {
       for (const pulley of draft.pulleys) {
@@ -388,5 +403,5 @@ function leftOf({ drive }: SettledDrive, moves: readonly AlignmentMove[], id: st
       if (entry !== undefined && move.kind === 'groove') entry.groove = move.groove
     }
   })
-  return standsOff(made, id, crank) ?? NaN
+  return standsOff(made, id, crank)
 }

@@ -4,6 +4,8 @@ import { degrees } from '../numerics/vectors.ts'
 import type { SettledBelt, SettledDrive } from '../path/settle.ts'
 import type { Mm } from '../units/quantity.ts'
 import { groovePlane, isLineKnown } from './entry-angles.ts'
+import { sectionFigures } from '../sections/sections.ts'
+import { ENTRY_LIMITS } from './nominal.ts'
 import { AS_IT_IS, leanOf, moved, radiusOf, type Choice } from './move-choices.ts'
 
 /** Where one shaft's parts stand, with what may be done to it done. */
@@ -14,6 +16,8 @@ export interface Stands {
   /** Degrees, and mm at the rim. */
   readonly tilt: number
   readonly rim: Mm
+  /** Degrees of lean that alone would make a span of its belts run at an angle. */
+  readonly mayLean: number
 }
 
 /** The line of every belt, and where each shaft's pulleys stand against it. */
@@ -42,12 +46,13 @@ export class DriveLines {
   /** Where a shaft's grooved pulleys stand if `choice` were made; null where nothing of it has been read, or no line to hold it against. */
   standsOf(shaft: Shaft, choice: Choice, shifted: ReadonlyMap<string, Choice>): Stands | null {
     const offsets: Mm[] = []
-    let [tilt, rim] = [0, 0]
+    let [tilt, rim, mayLean] = [0, 0, Infinity]
     for (const belt of this.settled.belts)
       belt.pulleys.forEach((pulley, i) => {
         const entry = belt.belt.route[i]
         if (pulley.shaft !== shaft.id || entry === undefined) return
         const lean = choice.straight ? 0 : leanOf(pulley)
+        mayLean = Math.min(mayLean, ENTRY_LIMITS[sectionFigures(belt.belt.section).family].fine)
         if (lean > 0) {
           tilt = Math.max(tilt, degrees(Math.atan(lean)))
           rim = Math.max(rim, lean * radiusOf(pulley))
@@ -56,7 +61,7 @@ export class DriveLines {
         if (datum === null || pulley.face === 'smooth' || !isLineKnown(pulley) || entry.contact !== 'ribs') return
         offsets.push(moved({ pulley, plane: groovePlane(belt.belt, pulley, entry) }, choice).z - datum)
       })
-    return offsets.length === 0 && rim === 0 ? null : { shaft: shaft.id, offsets, tilt, rim }
+    return offsets.length === 0 && rim === 0 ? null : { shaft: shaft.id, offsets, tilt, rim, mayLean }
   }
 
   /** The line that a belt should keep: the crank's, or that of the shaft which drives it, as it will stand. */

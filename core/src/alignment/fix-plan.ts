@@ -46,8 +46,7 @@ export interface FixPlanOptions {
 }
 
 /**
- * The plan for a drive, the crank as datum. A part is out where it stands, or leans at its rim, more than OUT_MM from the line, or more than it was
- * read to three times over; where none is and a span is not fine all the same, the part of that span which stands farther off. Each part that is
+ * The plan for a drive, the crank as datum. A part is out where it stands more than OUT_MM from the line, or leans by more than a span runs quietly at; where none is and a span is not fine all the same, the part of that span which stands farther off. Each part that is
  * out gets the move that brings it in, with as few moves as there can be and as little left over; a part that reads true is never moved. Belts
  * that the crank does not drive take their line from the shaft that drives them, as it will stand.
  */
@@ -67,11 +66,12 @@ function worst({ offsets, rim }: Stands): Mm {
   return Math.max(rim, ...offsets.map(Math.abs))
 }
 
-function isOut(stands: Stands): boolean {
-  return worst(stands) > OUT_MM + EVEN
+/** A part that stands off the line, or leans by more than a span runs quietly at. */
+function isOut({ offsets, tilt, mayLean }: Stands): boolean {
+  return offsets.some((offset) => Math.abs(offset) > OUT_MM + EVEN) || tilt > mayLean + EVEN
 }
 
-/** mm by which a limit may be missed through rounding. */
+/** mm, or degrees, by which a limit may be missed through rounding. */
 const EVEN = 1e-9
 
 function planFor(lines: DriveLines, said: (shaft: Shaft) => Shaft, counts: (stands: Stands) => boolean): FixPlan {
@@ -108,8 +108,9 @@ function bestChoice(choices: readonly Choice[], standsWith: (choice: Choice) => 
   const ranked = choices.flatMap((choice) => {
     const stands = standsWith(choice)
     if (stands === null) return []
-    const left = worst(stands)
-    const inLine = left <= OUT_MM + EVEN
+    // What it stands off and what it leans are left both: one does not hide the other.
+    const left = stands.rim + Math.max(0, ...stands.offsets.map(Math.abs))
+    const inLine = !isOut(stands)
     const groove = choice.moves.some(({ kind }) => kind === 'groove')
     return [
       {

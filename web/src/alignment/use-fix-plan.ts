@@ -19,7 +19,7 @@ export function useFixPlan(drive: CheckedDrive): Planning {
   }, [run, drive, store])
   const plan = state.is === 'done' ? state.result : undefined
   useEffect(() => {
-    if (plan !== undefined) store.getState().setAlignment({ moves: plan?.moves ?? [] })
+    if (plan !== undefined) store.getState().setAlignment({ moves: plan.moves })
   }, [plan, store])
   return state.is === 'failed' ? state : plan === undefined ? { is: 'working' } : { is: 'done', plan }
 }

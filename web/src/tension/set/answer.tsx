@@ -171,7 +171,9 @@ function settingWords(
       return `Turn the bush ${degrees} toward its ${out ? 'tight' : 'slack'} end.`
     case 'swing':
       return `Slacken the pivot and the clamp, and ${out ? 'lever the part out' : 'let it back'} by ${atShaft === null ? degrees : `${mm(atShaft)} at its shaft (${degrees})`}${screw}.`
-    default:
+    case 'slide':
+    case 'spring-arm':
+    case undefined:
       return `Move the part ${out ? 'out' : 'back'} ${unit === 'mm' ? `${mm(by)} along its slot` : degrees}${screw}.`
   }
 }
