@@ -12,9 +12,8 @@ const NODES = 120
  */
 function simulatedHz(length: number, tension: number, mass: number, speed: number): number {
   const [h, wave] = [length / 1000 / (NODES + 1), Math.sqrt(tension / mass)]
-  const slope = (y: Float64Array, i: number) => (((y[i + 1] ?? 0)) - ((y[i - 1] ?? 0))) / (2 * h)
-  const bend = (y: Float64Array, i: number) =>
-    (((y[i + 1] ?? 0)) - 2 * (y[i] as number) + ((y[i - 1] ?? 0))) / (h * h)
+  const slope = (y: Float64Array, i: number) => ((y[i + 1] ?? 0) - (y[i - 1] ?? 0)) / (2 * h)
+  const bend = (y: Float64Array, i: number) => ((y[i + 1] ?? 0) - 2 * (y[i] as number) + (y[i - 1] ?? 0)) / (h * h)
   const rate = (u: Float64Array, w: Float64Array) =>
     w.map((_, i) => -2 * speed * slope(w, i) + (wave * wave - speed * speed) * bend(u, i))
   let u = Float64Array.from({ length: NODES }, (_, i) => Math.sin((Math.PI * (i + 1)) / (NODES + 1)))
