@@ -61,7 +61,8 @@ export const tensionReadingSchema = union('how', {
   torque: record({
     ...ofAdjuster,
     how: constant('torque', 'must be torque', 'The torque that held a tensioner’s arm there.'),
-    torque: quantity('N·m', 'What the wrench read.', { min: 0, max: 1000 }),
+    torque: quantity('N·m', 'What the wrench read, pried up slowly.', { min: 0, max: 1000 }),
+    letDown: quantity('N·m', 'The same while it was let down slowly.', { min: 0, max: 1000 }).optional(),
   }),
 })
 

@@ -30,7 +30,7 @@ import {
   tensionOfReading,
   twistSays,
 } from './tension-readings.ts'
-import { checkPointer, checkSpring, pointerReadings } from './tensioner-checks.ts'
+import { checkDamping, checkPointer, checkSpring, pointerReadings } from './tensioner-checks.ts'
 
 /** Two equal pulleys 400 mm apart, the right one on a slide that takes up to the right. */
 const slide: DriveDocument['adjusters'][number] = {
@@ -324,6 +324,19 @@ describe('a tensioner', () => {
     expect(springTorque(arm, 0.5)).toBeCloseTo(19, 9)
     expect(checkSpring(arm, { u: 0.5, torque: 19 * share })).toMatchObject({ expected: 19, verdict, why })
   })
+
+  test.each([
+    [20, 18.5, 'dead'],
+    [22, 16, 'correct'],
+    [27, 11, 'binds'],
+  ] as const)(
+    'pried up at %p and let down at %p N·m: the mean is the spring, and the damper is %s',
+    (torque, letDown, why) => {
+      expect(checkSpring(arm, { u: 0.5, torque, letDown }).off).toBeCloseTo((torque + letDown) / 38 - 1, 12)
+      expect(checkDamping({ torque, letDown })).toMatchObject({ why, share: (torque - letDown) / (torque + letDown) })
+      expect(checkDamping({ torque })).toBeNull()
+    },
+  )
 
   test.each([
     [0.45, 'fine'],

@@ -138,3 +138,6 @@ export const RINGING_STEPS = { from: 0.7, count: 48 } as const
 
 /** How an engine's block grows, and how much warmer it gets (nominal): aluminium, cold to hot. */
 export const WARMING = { perKelvin: 23e-6, kelvin: 70 } as const
+
+/** Damping of a tensioner as a share of its spring (nominal): below the first its damper is dead, above the second it binds. */
+export const DAMPING = { dead: 0.1, binds: 0.3 } as const

@@ -80,6 +80,11 @@ export function TriedOn({ belt, answer, home }: TriedOnProps) {
             value={mark}
             maxLength={60}
             placeholder="6PK1725"
+            // What is proposed stays as it is once somebody writes here, and the first letter takes its place.
+            onFocus={({ target }) => {
+              setTyped(labelled)
+              target.select()
+            }}
             onChange={({ target }) => setTyped(withMark(labelled, target.value, readLabel(target.value, belt.belt)[0]))}
           />
         </label>

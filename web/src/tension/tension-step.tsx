@@ -11,6 +11,7 @@ import { Running } from './running.tsx'
 import { SpanByHand } from './span-by-hand.tsx'
 import { useTension } from '../bench/use-tension.ts'
 
+const RingingChart = lazy(async () => ({ default: (await import('./ringing-chart.tsx')).RingingChart }))
 const SetAndCheck = lazy(async () => ({ default: (await import('./set/set-and-check.tsx')).SetAndCheck }))
 
 /** How tight each belt runs and what slips first; how to set it by hand and what a reading means. */
@@ -53,6 +54,9 @@ function OfBelt({ belt }: { readonly belt: SettledBelt }) {
         <>
           <Running belt={belt} running={running} />
           <GripMapOf belt={belt} />
+          <Suspense fallback={null}>
+            <RingingChart belt={belt} />
+          </Suspense>
         </>
       )}
     </>

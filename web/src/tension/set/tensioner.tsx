@@ -4,6 +4,7 @@ import { scaleLinear, scaleUtc } from 'd3-scale'
 import type { Adjuster } from '@emery/core/adjusters'
 import { travelLimits, type SettledBelt } from '@emery/core/path'
 import {
+  checkDamping,
   checkPointer,
   checkSpring,
   pointerReadings,
@@ -179,23 +180,41 @@ const SPRING_SAYS = {
   correct: 'correct.',
 } as const
 
+const DAMPING_SAYS = {
+  dead: 'its damper is worn out, and the arm will flutter. Replace the tensioner.',
+  binds: 'it binds and cannot follow the belt. Replace it.',
+  correct: 'correct (nominal: 10 to 30 %).',
+} as const
+
 /** A torque wrench on the arm, against what the spring should hold there. */
 function Spring({ arm, u }: { readonly arm: Arm; readonly u: number }) {
   const [torque, setTorque] = useState<number | null>(null)
+  const [letDown, setLetDown] = useState<number | null>(null)
   const units = useUnits()
-  const check = torque === null ? null : checkSpring(arm, { u, torque })
+  const read = torque === null ? null : { u, torque, ...(letDown === null ? {} : { letDown }) }
+  const check = read === null ? null : checkSpring(arm, read)
+  const damping = read === null ? null : checkDamping(read)
   return (
     <>
       <p>
-        Turn the arm slowly with a torque wrench. At {Math.round(100 * u)} % of its travel it should need{' '}
+        Pry the arm up slowly with a torque wrench, then let it down slowly: the mean is the spring, half the difference
+        the damping. At {Math.round(100 * u)} % of its travel it should need{' '}
         <b className="figures">{units.torque.text(springTorque(arm, u))}</b>; at the slack end{' '}
         <span className="figures">{units.torque.bare(springTorque(arm, 0))}</span>, at its far stop{' '}
         <span className="figures">{units.torque.bare(springTorque(arm, 1))}</span>.
       </p>
       <div className={`${fields['two'] ?? ''} ${styles['reading'] ?? ''}`}>
         <FigureInput label="Torque, N·m" min={0} max={1000} value={torque} onRead={setTorque} />
+        <FigureInput
+          label="Let down, N·m"
+          placeholder="not read"
+          min={0}
+          max={1000}
+          value={letDown}
+          onRead={setLetDown}
+        />
       </div>
-      {check !== null && torque !== null && (
+      {check !== null && read !== null && (
         <div className={styles['answer']} role="status">
           <p>
             <VerdictMark verdict={check.verdict} label="" size={18} />
@@ -207,7 +226,16 @@ function Spring({ arm, u }: { readonly arm: Arm; readonly u: number }) {
               of its own: {SPRING_SAYS[check.why]}
             </span>
           </p>
-          <KeepReading kept={{ how: 'torque', adjuster: arm.id, u, torque }} />
+          {damping !== null && (
+            <p>
+              <VerdictMark verdict={damping.verdict} label="" size={18} />
+              <span>
+                Damping <b className="figures">{Math.round(100 * damping.share)} %</b> of its spring:{' '}
+                {DAMPING_SAYS[damping.why]}
+              </span>
+            </p>
+          )}
+          <KeepReading kept={{ how: 'torque', adjuster: arm.id, ...read }} />
         </div>
       )}
     </>
