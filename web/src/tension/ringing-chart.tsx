@@ -39,8 +39,8 @@ export function RingingChart({ belt }: { readonly belt: SettledBelt }) {
         <p>One within 5 % of idle or cruise may flutter there. Another tension moves it, or an idler on that span.</p>
       )}
       <p className="soft">
-        A string’s pitch at the running tension, accessories lightly loaded; the belt’s bending raises it up to the thin
-        line. {found.loadsKnown ? '' : 'A load is not known, so tensions are those at rest. '}
+        Pitch in Hz over engine speed: a string’s at the running tension, accessories lightly loaded; the belt’s bending
+        raises it up to the thin line. {found.loadsKnown ? '' : 'A load is not known, so tensions are those at rest. '}
         {found.shakers.some(({ of }) => of === 'firing')
           ? ''
           : 'How often the engine fires is not known: enter its cylinders in Speeds.'}
@@ -81,8 +81,8 @@ function Chart({
           {rpm}
         </text>
       ))}
-      <text x={SIZE.left + 4} y={SIZE.top + 10}>
-        Hz over rpm
+      <text x={SIZE.width - SIZE.right} y={SIZE.height - 10} textAnchor="end">
+        rpm
       </text>
       {shakers.map((shaker) => {
         // A ray ends where it leaves the chart.
