@@ -207,6 +207,12 @@ describe('how far to go', () => {
     expect(move?.atShaft).toBe(move?.by)
     // Nobody has read what its screw gives, and it may be levered.
     expect(move?.turns).toBeNull()
+    // How far it may still go is said only where the belt's length says where it stands.
+    expect(move?.beyond).toBeNull()
+    const placed = changed(pair(), (draft) => {
+      for (const belt of draft.belts) belt.length = Math.floor(beltOf(pair()).adjuster?.stretch?.lengthTo ?? NaN)
+    })
+    expect(moveForTension(beltOf(placed), 200, 2000)?.beyond).toBe('tight end')
     const fine = changed(pair(), setTurnGives('slot', 1))
     expect(moveForTension(beltOf(fine), 200, 300)?.turns).toBeCloseTo(move?.by ?? NaN, 9)
     expect(changed(fine, setTurnGives('slot', null)).adjusters[0]).not.toHaveProperty('perTurn')

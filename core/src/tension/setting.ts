@@ -142,7 +142,8 @@ export function moveForTension(settled: SettledBelt, from: number, to: number): 
     atShaft,
     turns: perTurn === null || screwed === null ? null : screwed / perTurn,
     stretch,
-    beyond: beyondEnd(u + stretch / perU),
+    // Where the adjuster stands nobody knows while the belt's length does not say so.
+    beyond: adjuster.u === null ? null : beyondEnd(u + stretch / perU),
   }
 }
 
