@@ -24,7 +24,15 @@ export {
 } from './length-edits.ts'
 export { measureOldBelt } from './old-belt.ts'
 export { type BeltSet, beltsTogether, bestSets } from './together.ts'
-export { type BeltOnShelf, doubtLength, nearSizes, placesForBelt, searchShelf, shelfBeltsFor } from './shelf.ts'
+export {
+  type BeltOnShelf,
+  type DrivePlace,
+  doubtLength,
+  nearSizes,
+  placesForBelt,
+  searchShelf,
+  shelfBeltsFor,
+} from './shelf.ts'
 export { lengthReadingName, travelWords } from './source-names.ts'
 export { standardLengths } from './standard-lengths.ts'
 export {

@@ -72,7 +72,8 @@ export function placesForBelt(drive: CheckedDrive, belt: BeltOnShelf): DrivePlac
   )
   if (!wanted) return []
   const all = settleDrive(drive)
-  return all.belts.flatMap((settled) =>
+  const near = all.belts.filter((settled) => isNear(drive, settled, belt.length))
+  return near.flatMap((settled) =>
     shelfBeltsFor(settled, [belt], lengthAnswer(all, settled).situation).map(({ fit, ribsMore }) => ({
       belt: settled.belt.id,
       name: settled.belt.name,
@@ -80,6 +81,27 @@ export function placesForBelt(drive: CheckedDrive, belt: BeltOnShelf): DrivePlac
       ribsMore,
     })),
   )
+}
+
+/** Share of its length by which a belt may differ from anything known of a place before that is not worth weighing. */
+const FAR_SHARE = 0.2
+
+/** Whether anything that is known of a belt's place lies near a length: what is drawn, what is on, what was read. */
+function isNear({ lengths = [] }: CheckedDrive, { belt, path, adjuster }: SettledBelt, length: Mm): boolean {
+  const stretch = adjuster?.stretch
+  const known = [
+    ...(belt.length === null ? [] : [belt.length]),
+    ...(path.ok ? [path.length] : []),
+    ...(stretch === undefined ? [] : [stretch.lengthFrom, stretch.lengthTo]),
+    ...lengths.flatMap((reading) =>
+      reading.belt !== belt.id
+        ? []
+        : reading.how === 'aid' && reading.half === true
+          ? [2 * reading.value]
+          : [reading.value],
+    ),
+  ]
+  return known.some((each) => Math.abs(each - length) <= FAR_SHARE * length)
 }
 
 /** Of belts of one section and rib count, the nearest shorter and longer ones than a length. */

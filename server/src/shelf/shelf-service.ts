@@ -1,10 +1,10 @@
 import { IsNull, type DataSource } from 'typeorm'
 import { MAX_SHELF_ROWS, type DriveForBelt, type ShelfFields } from '@emery/core/api'
-import { openStored } from '@emery/core/drive'
-import { FIT_RANK, placesForBelt, type BeltOnShelf } from '@emery/core/length'
+import { FIT_RANK, type BeltOnShelf } from '@emery/core/length'
 import { DriveEntity } from '../drives/drive.entity.ts'
 import { VersionedRows } from '../rows/versioned-rows.ts'
 import { ShelfEntity } from './shelf.entity.ts'
+import { inThread } from '../workers/pool.ts'
 import { managerOf } from '../database/unit-of-work.ts'
 
 /** Drives looked through for a belt, the newest first. */
@@ -36,10 +36,12 @@ export class ShelfService {
       order: { updatedAt: 'DESC' },
       take: MAX_DRIVES,
     })
+    // Weighing the readings of thousands of drives takes seconds, which nobody else should wait for.
+    const found = await inThread('placesOnDrives', { drives: rows.map(({ id, document }) => ({ id, document })), belt })
     return rows
-      .flatMap(({ id, name, document, vehicle }): DriveForBelt[] => {
-        const places = placesForBelt(openStored(document), belt)
-        if (places.length === 0) return []
+      .flatMap(({ id, name, vehicle }): DriveForBelt[] => {
+        const places = found.get(id)
+        if (places === undefined) return []
         const known = vehicle == null ? null : { id: vehicle.id, name: vehicle.name, plate: vehicle.plate }
         return [{ driveId: id, name, vehicle: known, places }]
       })
