@@ -11,7 +11,10 @@ export interface Effect {
   readonly widthWithout: Mm | null
 }
 
-/** By reading. Each asks for an answer of its own, so this costs as many answers as there are readings. */
+/** Readings whose effect is worked out, the latest: each asks for an answer of its own. */
+const MOST_EFFECTS = 16
+
+/** By reading, for the latest MOST_EFFECTS that count. */
 export function effectsOf(
   all: SettledDrive,
   settled: SettledBelt,
@@ -19,20 +22,23 @@ export function effectsOf(
 ): Map<string, Effect> {
   const readings = sources.flatMap(({ reading }) => reading ?? [])
   return new Map(
-    sources.flatMap(({ id, reading, not }): [string, Effect][] => {
-      if (reading === null || not !== null || wanted === null) return []
-      const others = readings.filter((each) => each.id !== id)
-      const without = lengthAnswer(all, settled, others).wanted
-      return [
-        [
-          id,
-          {
-            width: wanted.high - wanted.low,
-            moved: without === null ? null : wanted.median - without.median,
-            widthWithout: without === null ? null : without.high - without.low,
-          },
-        ],
-      ]
-    }),
+    sources
+      .filter(({ reading, not }) => reading !== null && not === null)
+      .slice(-MOST_EFFECTS)
+      .flatMap(({ id }): [string, Effect][] => {
+        if (wanted === null) return []
+        const others = readings.filter((each) => each.id !== id)
+        const without = lengthAnswer(all, settled, others).wanted
+        return [
+          [
+            id,
+            {
+              width: wanted.high - wanted.low,
+              moved: without === null ? null : wanted.median - without.median,
+              widthWithout: without === null ? null : without.high - without.low,
+            },
+          ],
+        ]
+      }),
   )
 }
