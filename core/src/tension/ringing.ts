@@ -2,6 +2,7 @@
 import { beltStiffness } from '../path/belt-stiffness.ts'
 import { spansOf } from '../path/clearance.ts'
 import type { SettledBelt, SettledDrive } from '../path/settle.ts'
+import { nominalSpeeds } from '../speeds/engine-speeds.ts'
 import { shaftSpeeds } from '../speeds/shaft-speeds.ts'
 import type { Mm } from '../units/quantity.ts'
 import type { Verdict } from '../verdict/verdict.ts'
@@ -38,7 +39,7 @@ export interface Crossing {
   readonly shaker: Shaker
   readonly rpm: number
   readonly hz: number
-  /** Worth watching within 5 % of idle or cruise; elsewhere it is only run through. */
+  /** Worth watching within 5 % of idle or cruise; elsewhere it is only run through. Unknown where tensions or speeds are not known. */
   readonly verdict: Verdict
 }
 
@@ -109,6 +110,11 @@ export function ringing(settled: SettledDrive, settledBelt: SettledBelt, load = 
   ]
   const beside = ({ from: a, to: b }: RingingSpan, { of, shaft: id }: Shaker) =>
     of !== 'shaft' || pulleys.some((pulley) => pulley.shaft === id && (pulley.id === a || pulley.id === b))
+  const { source, loads } = first.at
+  const isKnown =
+    loads !== 'unknown' &&
+    !(source.of === 'spring' && source.assumed) &&
+    nominalSpeeds(settled.drive.engine).length === 0
   const near = (rpm: number) => [idleRpm, cruiseRpm].some((of) => Math.abs(rpm / of - 1) <= RINGS_NEAR)
   const crossings = spans.flatMap((span) =>
     shakers
@@ -120,7 +126,7 @@ export function ringing(settled: SettledDrive, settledBelt: SettledBelt, load = 
           shaker,
           rpm,
           hz: rpm * shaker.perRpm,
-          verdict: near(rpm) ? 'watch' : 'fine',
+          verdict: !isKnown ? 'unknown' : near(rpm) ? 'watch' : 'fine',
         })),
       ),
   )

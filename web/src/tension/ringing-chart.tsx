@@ -2,6 +2,7 @@ import { scaleLinear } from 'd3-scale'
 import { useDeferredValue, useMemo } from 'react'
 import type { SettledBelt } from '@emery/core/path'
 import { ringing, type Crossing, type Ringing, type Shaker } from '@emery/core/tension'
+import type { Verdict } from '@emery/core/verdict'
 import { useBench } from '../bench/bench-context.ts'
 import { PanelSection } from '../ui/panel.tsx'
 import { pulleyName } from '../ui/pulley-name.ts'
@@ -9,6 +10,14 @@ import { VerdictMark } from '../ui/verdict-mark.tsx'
 import styles from './ringing-chart.module.css'
 
 const SIZE = { width: 376, height: 220, left: 40, right: 8, top: 8, bottom: 28 } as const
+
+/** What a crossing is, for whoever does not see its mark. */
+const MARKS: Readonly<Record<Verdict, string>> = {
+  watch: 'watch',
+  fine: 'run through',
+  act: 'act',
+  unknown: 'not known: a load, a spring or the engine’s speeds are not read',
+}
 
 /** Crossings named one by one; those worth watching come first. */
 const NAMED = 6
@@ -30,7 +39,7 @@ export function RingingChart({ belt }: { readonly belt: SettledBelt }) {
       <ul className={styles['crossings']} aria-label="Where spans ring">
         {crossings.slice(0, NAMED).map((crossing) => (
           <li key={`${crossing.from} ${crossing.shaker.of} ${crossing.shaker.shaft ?? ''} ${crossing.rpm}`}>
-            <VerdictMark verdict={crossing.verdict} label={crossing.verdict === 'watch' ? 'watch' : 'run through'} />
+            <VerdictMark verdict={crossing.verdict} label={MARKS[crossing.verdict]} />
             <span>{crossingWords(crossing, nameOf)}</span>
           </li>
         ))}
