@@ -1,4 +1,5 @@
 /** How likely belts of given lengths are to fit, whatever of the drive is not known: docs/mechanics/fitting.md. */
+import { HERMITE } from '../numerics/quadrature.ts'
 import type { Mm } from '../units/quantity.ts'
 import type { Chances } from './bring-home.ts'
 import type { PossibleCurve } from './possible-curves.ts'
@@ -11,13 +12,6 @@ export interface WorldWindows {
   /** mm. A window narrower than this is none. */
   readonly leastWidth: Mm
 }
-
-/** A belt is as long as its mark says to a standard deviation: three places of it, and their weights. */
-const MARK_NODES = [
-  { z: -Math.sqrt(3), weight: 1 / 6 },
-  { z: 0, weight: 2 / 3 },
-  { z: Math.sqrt(3), weight: 1 / 6 },
-] as const
 
 /**
  * Chances of belts, counted world by world: in each the lengths that fit lie in one window, so it is enough to know how much weight has which of
@@ -37,7 +31,8 @@ export function fitChances(
   posterior.forEach((curve) => {
     const windowAt = windowOf(curve)
     // Lengths wanted come shortest first, and windows grow with them: the offered lengths within are found by walking on.
-    const walks = MARK_NODES.map(({ z, weight: part }) => ({ shift: z * markSigma, part, first: 0, end: 0 }))
+    // A belt is as long as its mark says to a standard deviation: three places of it.
+    const walks = HERMITE.map(({ z, weight: part }) => ({ shift: z * markSigma, part, first: 0, end: 0 }))
     return (wanted, share) => {
       const { from, to } = windowAt(wanted)
       // Nobody builds an engine that no belt fits: a world without a window is not believed.

@@ -1,5 +1,6 @@
 /** What one reading says of a belt's path, whichever way it was taken: docs/mechanics/length.md. */
 import { normalBelow } from '../numerics/normal.ts'
+import { HERMITE } from '../numerics/quadrature.ts'
 import type { Mm } from '../units/quantity.ts'
 import { BLUNDER, BLUNDER_SIGMA_MM } from './nominal.ts'
 
@@ -206,13 +207,6 @@ export interface TravelNode {
   readonly u: number
   readonly weight: number
 }
-
-/** Places and weights of the three-point Gauss–Hermite rule for a standard normal distribution. */
-const HERMITE = [
-  { z: -Math.sqrt(3), weight: 1 / 6 },
-  { z: 0, weight: 2 / 3 },
-  { z: Math.sqrt(3), weight: 1 / 6 },
-] as const
 
 /** Share of a travel's variance that is summed over places; the rest is taken as if the path grew evenly about each of them. */
 const OVER_PLACES = 0.5
