@@ -3,11 +3,12 @@ import type { CheckedDrive } from '../drive/drive.ts'
 import { LENGTH_DOUBT_SHARE } from '../path/nominal.ts'
 import { settleDrive, type SettledBelt, type SettledDrive } from '../path/settle.ts'
 import { travelLimits } from '../path/travel-limits.ts'
+import { statedMinusCord } from '../sections/families.ts'
 import type { Mm } from '../units/quantity.ts'
 import { lengthAnswer, type LengthAnswer } from './length-answer.ts'
 import type { PossibleCurve } from './possible-curves.ts'
 import { standardLengths } from './standard-lengths.ts'
-import { END_OF_LIFE_SHARE, fitSituation, goodWindow } from './verdict.ts'
+import { END_OF_LIFE_SHARE, fitSituation, fixedWindow, goodWindow } from './verdict.ts'
 
 export interface BeltSet {
   /** Stated lengths in the order of the belts asked for. */
@@ -186,8 +187,7 @@ function chainedWorlds(drive: CheckedDrive, joined: readonly Joined[]): World[] 
     const { belts } = settleDrive(withLengths(drive, ids, rounded))
     const found = ids.map((id) => {
       const settled = belts.find(({ belt }) => belt.id === id)
-      const situation = settled === undefined ? undefined : fitSituation(settled)
-      return situation === undefined ? null : (goodWindow(situation) ?? null)
+      return settled === undefined ? null : windowBeside(settled)
     })
     windows.set(key, found)
     return found
@@ -203,6 +203,20 @@ function chainedWorlds(drive: CheckedDrive, joined: readonly Joined[]): World[] 
       return { good, longestIsTight: false }
     }
   })
+}
+
+/** The lengths that fit with the others on: where another belt or fixed centres set the path, those about it; else what the own adjuster takes. */
+function windowBeside(settled: SettledBelt): { readonly from: Mm; readonly to: Mm } | null {
+  const { path, adjuster, belt } = settled
+  if (adjuster?.wanted !== 'shared' && adjuster !== null) {
+    const situation = fitSituation(settled)
+    return situation === undefined ? null : (goodWindow(situation) ?? null)
+  }
+  if (!path.ok) return null
+  const stated = path.length + statedMinusCord(belt.section)
+  if (adjuster === null) return fixedWindow(settled, stated)
+  const beside = (LENGTH_DOUBT_SHARE / 2) * stated
+  return { from: stated - beside, to: stated + beside }
 }
 
 function withLengths(drive: CheckedDrive, beltIds: readonly string[], lengths: readonly Mm[]): CheckedDrive {
