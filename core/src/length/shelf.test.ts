@@ -6,6 +6,7 @@ import { onlyBelt, randomTensionedDrive } from '../testing/tensioned-drives.ts'
 import { mustCheck, vectorNamed } from '../testing/vectors.ts'
 import { fitLength, fitSituation } from './verdict.ts'
 import { grooveUses } from './grooves.ts'
+import { statedMinusCord } from '../sections/families.ts'
 import { beltsTogether, bestSets } from './together.ts'
 import { doubtLength, nearSizes, placesForBelt, searchShelf, shelfBeltsFor } from './shelf.ts'
 
@@ -232,6 +233,27 @@ describe('two belts that move each other', () => {
     // Two belts of a step of 12.5 mm on one slide: nobody can promise much, and nothing is promised.
     expect(sets[0]?.chance).toBeLessThan(0.6)
     expect((sets[0]?.lengths[1] ?? 0) - (sets[0]?.lengths[0] ?? 0)).toBeCloseTo(37.5, 6)
+  })
+
+  test('a belt on fixed centres beside one whose adjuster moves its pulley gets the length that the other leaves it', () => {
+    const drive = shared()
+    const fixed = mustCheck({
+      ...drive,
+      belts: drive.belts.map((each, i) => (i === 1 ? { ...each, adjuster: null } : each)),
+    })
+    const settled = settleDrive(fixed)
+    expect(beltsTogether(settled, 'one')).toEqual(['two'])
+    const [best] = bestSets(settled, ['one', 'two'])
+    if (best === undefined) throw new Error('no pair')
+    const both = settleDrive({
+      ...fixed,
+      belts: fixed.belts.map((each, i) => ({ ...each, length: best.lengths[i] ?? null })),
+    })
+    const [, two] = both.belts
+    const path = two?.path.ok === true ? two.path.length + statedMinusCord('V13') : NaN
+    // Tight by its strain alone: shorter than its path by a percent at the most.
+    expect(path - (best.lengths[1] ?? NaN)).toBeGreaterThan(-6)
+    expect(path - (best.lengths[1] ?? NaN)).toBeLessThan(0.02 * path)
   })
 
   test('a third belt by way of the second is chosen with them', () => {
