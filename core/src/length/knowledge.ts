@@ -1,5 +1,6 @@
 /** What is believed of a belt's path before its readings are weighed: docs/mechanics/length.md. */
 import { isWhollyAssumed } from '../adjusters/assumed.ts'
+import { momentsOf } from '../numerics/moments.ts'
 import type { SettledBelt, SettledDrive } from '../path/settle.ts'
 import { statedMinusCord } from '../sections/families.ts'
 import type { Mm } from '../units/quantity.ts'
@@ -72,7 +73,9 @@ export function knowledgeOf(
     const one = drawnCurve(situation, u)
     const curves = partly ? drawnFigureCurves(drive, settled, u) : one === null ? [] : [one]
     if (one !== null && curves.length > 0) {
-      const scatter = partly ? scatterOf(curves.map(({ centre }) => centre ?? 0)) : 0
+      const scatter = partly
+        ? momentsOf(curves.map(({ centre, prior }) => ({ value: centre ?? 0, weight: prior }))).sigma
+        : 0
       const drawing = sigma === undefined ? null : { length: one.centre ?? 0, sigma: Math.hypot(sigma, scatter) }
       const reachFrom = partly ? ('partly assumed' as const) : ('geometry' as const)
       return { family: givenCurves(curves), prior: believed, drawn: null, drawing, reachFrom, situation }
@@ -100,11 +103,6 @@ export function knowledgeOf(
 
 /** mm. No drawing is better than this. */
 const LEAST_GEOMETRY_SIGMA_MM = 0.3
-
-function scatterOf(numbers: readonly number[]): number {
-  const mean = numbers.reduce((sum, each) => sum + each, 0) / numbers.length
-  return Math.sqrt(numbers.reduce((sum, each) => sum + (each - mean) ** 2, 0) / numbers.length)
-}
 
 /** The middle one of the lengths that statements speak of; null where there is none. */
 function middleOf(statements: readonly Statement[]): Mm | null {

@@ -6,7 +6,7 @@ import { asksHowItLay, aidsMeant } from './aids-meant.ts'
 import type { LengthAnswer } from './length-answer.ts'
 import { AID_FIGURES, TRAVEL_SIGMA } from './nominal.ts'
 import { isBlunder, type LengthSource } from './sources.ts'
-import { meanOf } from './statement.ts'
+import { betweenWays } from './statement.ts'
 
 export type NextReading =
   /** Lay a strap round with the adjuster at one of its ends. */
@@ -106,9 +106,7 @@ function lookOptions(answer: LengthAnswer, sources: readonly LengthSource[]): Op
 function layOptions(settled: SettledBelt, sources: readonly LengthSource[], total: number): Option[] {
   return sources.flatMap(({ reading, not, sigma }) => {
     if (reading?.how !== 'aid' || not !== null || sigma === null || !asksHowItLay(settled, reading)) return []
-    const ways = aidsMeant(settled, reading)
-    const mean = meanOf(ways)
-    const between = ways.reduce((sum, { length, share }) => sum + share * (length - mean) ** 2, 0)
+    const between = betweenWays(aidsMeant(settled, reading)) ** 2
     return [
       { next: { do: 'say how it lay' as const, reading }, left: total * (1 - Math.min(0.95, between / sigma ** 2)) },
     ]

@@ -1,5 +1,6 @@
 /** What each way of knowing a belt's length says by itself, and how it came to that: docs/mechanics/length.md. */
 import type { LengthReading } from '../drive/length-reading.ts'
+import { momentsOf } from '../numerics/moments.ts'
 import type { Mm } from '../units/quantity.ts'
 import type { BeltPlace } from './belt-place.ts'
 import type { Knowledge } from './knowledge.ts'
@@ -94,16 +95,6 @@ function saysAlone(statement: Statement, { curves }: CurveFamily, wantedAt: numb
     bound: null,
     travel: -mean,
   }
-}
-
-function momentsOf(values: readonly { readonly weight: number; readonly value: number }[]): {
-  readonly mean: number
-  readonly sigma: number
-} {
-  const all = values.reduce((sum, { weight }) => sum + weight, 0)
-  const mean = values.reduce((sum, { weight, value }) => sum + weight * value, 0) / all
-  const square = values.reduce((sum, { weight, value }) => sum + weight * (value - mean) ** 2, 0) / all
-  return { mean, sigma: Math.sqrt(square) }
 }
 
 /** A source before it says anything. */

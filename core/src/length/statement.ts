@@ -1,4 +1,5 @@
 /** What one reading says of a belt's path, whichever way it was taken: docs/mechanics/length.md. */
+import { momentsOf, type Weighted } from '../numerics/moments.ts'
 import { normalBelow } from '../numerics/normal.ts'
 import { HERMITE } from '../numerics/quadrature.ts'
 import type { Mm } from '../units/quantity.ts'
@@ -189,17 +190,22 @@ function density(x: Mm, mean: Mm, sigma: Mm): number {
 }
 
 export function meanOf(meant: readonly MeantLength[]): Mm {
-  const shares = meant.reduce((sum, { share }) => sum + share, 0)
-  return meant.reduce((sum, { length, share }) => sum + share * length, 0) / shares
+  return momentsOf(meant.map(weighted)).mean
 }
 
 /** Standard deviation of what is meant, ways of lying included. */
 export function sigmaOf(meant: readonly MeantLength[]): Mm {
-  const mean = meanOf(meant)
-  const shares = meant.reduce((sum, { share }) => sum + share, 0)
-  return Math.sqrt(
-    meant.reduce((sum, { length, sigma, share }) => sum + share * (sigma ** 2 + (length - mean) ** 2), 0) / shares,
-  )
+  const own = momentsOf(meant.map(({ sigma, share }) => ({ value: sigma ** 2, weight: share }))).mean
+  return Math.hypot(Math.sqrt(own), betweenWays(meant))
+}
+
+/** Standard deviation between the ways in which something may have lain. */
+export function betweenWays(meant: readonly MeantLength[]): Mm {
+  return momentsOf(meant.map(weighted)).sigma
+}
+
+function weighted({ length, share }: MeantLength): Weighted {
+  return { value: length, weight: share }
 }
 
 /** A travel at which a reading may have been taken, and how likely that is. */
