@@ -1,5 +1,6 @@
 import type { ErrorRequestHandler, RequestHandler } from 'express'
 import type { Logger } from 'pino'
+import { TooHeavy } from '../workers/pool.ts'
 import { ApiError, type ErrorCode } from './errors.ts'
 
 export const nothingHere: RequestHandler = () => {
@@ -31,6 +32,7 @@ const PARSER_ERRORS: Readonly<Record<string, ErrorCode>> = {
 
 function asApiError(error: unknown): ApiError {
   if (error instanceof ApiError) return error
+  if (error instanceof TooHeavy) return new ApiError('TOO_HEAVY')
   const { type, code, driverError, status } = error as {
     type?: unknown
     code?: unknown

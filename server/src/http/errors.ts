@@ -48,6 +48,7 @@ export const ERRORS = {
   PHOTO_NOT_READ: { status: 422, message: 'This is not a JPEG or PNG photo.' },
   BAD_ZIP: { status: 422, message: 'This is not a valid vehicle ZIP. Nothing was saved.' },
   TOO_MANY_REQUESTS: { status: 429, message: 'Too many requests in a short time. Wait a minute.' },
+  TOO_HEAVY: { status: 503, message: 'This took more time or memory than Emery gives it. Try again in a minute.' },
   TOO_MANY_ATTEMPTS: { status: 429, message: 'Too many sign-ins have failed. Wait a minute and try again.' },
   INTERNAL: { status: 500, message: 'Something went wrong in Emery. Your entries are not lost. Try again.' },
   DISK_FULL: {
