@@ -8,7 +8,7 @@ import {
 } from '@emery/core/noise'
 import { settleDrive } from '@emery/core/path'
 import { argumentsOf, parsedJson, type Command } from './command.ts'
-import { runOnDocuments, type Answered } from './documents.ts'
+import { runOnDocuments, type Answered, PRINTING } from './documents.ts'
 import { table } from './table.ts'
 
 const HELP = `emery diagnose FILE [--text | --lines]
@@ -25,11 +25,10 @@ export const diagnose: Command = {
   summary: 'causes of a noise, and the next test',
   help: HELP,
   run: (args, terminal) => {
-    const { file, values } = argumentsOf('diagnose', args, { text: { type: 'boolean' }, lines: { type: 'boolean' } })
+    const { file, values } = argumentsOf('diagnose', args, PRINTING)
     return runOnDocuments(terminal, {
       file,
-      lines: values.lines === true,
-      asText: values.text === true,
+      printing: values,
       answer: (text) => weighed(parsedJson(text, values.lines === true ? 'The line' : file)),
       json: ({ causes, next, doubt }) => ({
         causes: causes.map(({ cause, probability, evidence }) => ({ id: cause.id, probability, evidence })),

@@ -5,12 +5,19 @@ import { printJson, readFile, USAGE, UsageError, type Terminal } from './command
 export type Answered<Answer> =
   { readonly ok: true; readonly answer: Answer } | { readonly ok: false; readonly problems: readonly DocumentProblem[] }
 
+/** The options that every command on documents takes. */
+export const PRINTING = { text: { type: 'boolean' }, lines: { type: 'boolean' } } as const
+
+export interface Printing {
+  /** Tables instead of JSON. */
+  readonly text?: boolean | undefined
+  /** One document a line, and one answer a line. */
+  readonly lines?: boolean | undefined
+}
+
 interface DocumentRun<Answer> {
   readonly file: string
-  /** One document a line, and one answer a line. */
-  readonly lines: boolean
-  /** Tables instead of JSON. */
-  readonly asText: boolean
+  readonly printing: Printing
   /** Throws a UsageError where an option does not go with the document. */
   readonly answer: (text: string) => Answered<Answer>
   readonly json: (answer: Answer) => unknown
@@ -23,8 +30,9 @@ interface DocumentRun<Answer> {
  */
 export function runOnDocuments<Answer>(
   terminal: Terminal,
-  { file, lines, asText, answer, json, text }: DocumentRun<Answer>,
+  { file, printing, answer, json, text }: DocumentRun<Answer>,
 ): number {
+  const { lines = false, text: asText = false } = printing
   if (lines && asText) throw new UsageError('--lines prints JSON: leave --text out.')
   const content = readFile(file, terminal)
   if (lines) {

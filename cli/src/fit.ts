@@ -2,7 +2,7 @@ import { doubtLength, fitByStrain, fitLength, fitSituation, type Fit } from '@em
 import type { SettledBelt } from '@emery/core/path'
 import { millimetres } from '@emery/core/units'
 import { argumentsOf, UsageError, type Command } from './command.ts'
-import { runOnDocuments } from './documents.ts'
+import { runOnDocuments, PRINTING } from './documents.ts'
 import { answerOfDrive, namedBelt, settledBelt } from './drive-argument.ts'
 import { table } from './table.ts'
 
@@ -23,13 +23,11 @@ export const fit: Command = {
     const { file, values } = argumentsOf('fit', args, {
       belt: { type: 'string' },
       lengths: { type: 'string' },
-      text: { type: 'boolean' },
-      lines: { type: 'boolean' },
+      ...PRINTING,
     })
     return runOnDocuments(terminal, {
       file,
-      lines: values.lines === true,
-      asText: values.text === true,
+      printing: values,
       answer: (text) =>
         answerOfDrive(text, (drive) => {
           const settled = settledBelt(drive, namedBelt('fit', drive, values.belt))

@@ -11,7 +11,7 @@ import { beltLabel } from '@emery/core/sections'
 import { millimetres } from '@emery/core/units'
 import type { CheckedDrive } from '@emery/core/drive'
 import { argumentsOf, UsageError, type Command } from './command.ts'
-import { runOnDocuments } from './documents.ts'
+import { runOnDocuments, PRINTING } from './documents.ts'
 import { answerOfDrive, namedBelt } from './drive-argument.ts'
 import { table } from './table.ts'
 
@@ -39,13 +39,11 @@ export const length: Command = {
   run: (args, terminal) => {
     const { file, values } = argumentsOf('length', args, {
       belt: { type: 'string' },
-      text: { type: 'boolean' },
-      lines: { type: 'boolean' },
+      ...PRINTING,
     })
     return runOnDocuments(terminal, {
       file,
-      lines: values.lines === true,
-      asText: values.text === true,
+      printing: values,
       answer: (text) => answerOfDrive(text, (drive) => answersOf(drive, values.belt)),
       json: (answers) => ({ belts: answers.map(printed) }),
       text: (answers) => answers.map(asText).join('\n'),

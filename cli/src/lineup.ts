@@ -1,7 +1,7 @@
 import { fixPlan, linesAfter, spanLines, usualMoves, worseAngle } from '@emery/core/alignment'
 import { settleDrive, type SettledBelt, type SettledDrive } from '@emery/core/path'
 import { argumentsOf, type Command, type Terminal } from './command.ts'
-import { runOnDocuments } from './documents.ts'
+import { runOnDocuments, PRINTING, type Printing } from './documents.ts'
 import { answerOfDrive } from './drive-argument.ts'
 import { table } from './table.ts'
 
@@ -26,14 +26,12 @@ export const lineup: Command = {
   run: (args, terminal) => {
     const { file, values } = argumentsOf('lineup', args, {
       plan: { type: 'boolean' },
-      text: { type: 'boolean' },
-      lines: { type: 'boolean' },
+      ...PRINTING,
     })
     if (values.plan === true) return runPlan(terminal, file, values)
     return runOnDocuments(terminal, {
       file,
-      lines: values.lines === true,
-      asText: values.text === true,
+      printing: values,
       answer: (text) => answerOfDrive(text, (drive) => settleDrive(drive).belts.filter(({ path }) => path.ok)),
       json: (belts) => ({
         belts: belts.map((settled) => ({
@@ -53,17 +51,11 @@ export const lineup: Command = {
   },
 }
 
-interface PlanOptions {
-  readonly lines?: boolean | undefined
-  readonly text?: boolean | undefined
-}
-
 /** What is out of line, and what brings it in. */
-function runPlan(terminal: Terminal, file: string, { lines, text }: PlanOptions): number {
+function runPlan(terminal: Terminal, file: string, printing: Printing): number {
   return runOnDocuments(terminal, {
     file,
-    lines: lines === true,
-    asText: text === true,
+    printing,
     answer: (document) => answerOfDrive(document, (drive) => planned(settleDrive(drive))),
     json: (plan) => plan,
     text: ({ out, moves, after }) =>

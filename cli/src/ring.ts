@@ -1,7 +1,7 @@
 import { settleDrive } from '@emery/core/path'
 import { ringing, type Ringing, type Shaker } from '@emery/core/tension'
 import { argumentsOf, UsageError, type Command } from './command.ts'
-import { runOnDocuments } from './documents.ts'
+import { runOnDocuments, PRINTING } from './documents.ts'
 import { answerOfDrive, namedBelt, numberOption } from './drive-argument.ts'
 import { table } from './table.ts'
 
@@ -22,14 +22,12 @@ export const ring: Command = {
     const { file, values } = argumentsOf('ring', args, {
       belt: { type: 'string' },
       load: { type: 'string' },
-      text: { type: 'boolean' },
-      lines: { type: 'boolean' },
+      ...PRINTING,
     })
     const load = numberOption('load', values.load, { min: 0, max: 1 }, 0)
     return runOnDocuments(terminal, {
       file,
-      lines: values.lines === true,
-      asText: values.text === true,
+      printing: values,
       answer: (text) =>
         answerOfDrive(text, (drive) => {
           const id = namedBelt('ring', drive, values.belt)

@@ -3,7 +3,7 @@ import type { Travels } from '@emery/core/path'
 import { allProblems, solveDrive, type DriveSolution } from '@emery/core/solution'
 import { millimetres } from '@emery/core/units'
 import { argumentsOf, UsageError, type Command } from './command.ts'
-import { runOnDocuments } from './documents.ts'
+import { runOnDocuments, PRINTING } from './documents.ts'
 import { answerOfDrive } from './drive-argument.ts'
 import { table } from './table.ts'
 
@@ -19,25 +19,15 @@ export const solve: Command = {
   summary: 'belt paths, adjusters and speeds of a drive document',
   help: HELP,
   run: (args, terminal) => {
-    const { file, travels, asText, lines } = readArguments(args)
+    const { file, values } = argumentsOf('solve', args, { u: { type: 'string', multiple: true }, ...PRINTING })
     return runOnDocuments(terminal, {
       file,
-      lines,
-      asText,
-      answer: (text) => answerOfDrive(text, (drive) => solveDrive(drive, { held: heldTravels(travels, drive) })),
+      printing: values,
+      answer: (text) => answerOfDrive(text, (drive) => solveDrive(drive, { held: heldTravels(values.u ?? [], drive) })),
       json: (solution) => solution,
       text: asTables,
     })
   },
-}
-
-function readArguments(args: readonly string[]) {
-  const { file, values } = argumentsOf('solve', args, {
-    u: { type: 'string', multiple: true },
-    text: { type: 'boolean' },
-    lines: { type: 'boolean' },
-  })
-  return { file, travels: values.u ?? [], asText: values.text === true, lines: values.lines === true }
 }
 
 function heldTravels(travels: readonly string[], drive: CheckedDrive): Travels {
