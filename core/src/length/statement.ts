@@ -132,28 +132,22 @@ class Table {
 
   /** Adds `weight` times its values at `x + k·step` to `into`. */
   addTo(into: Float64Array, x: Mm, step: Mm, weight: number): void {
-    const { values } = this
-    const last = values.length - 1
     const [first, each] = [(x - this.from) / STEP, step / STEP]
-    for (let k = 0; k < into.length; k++) {
-      const place = Math.min(last - 1e-9, Math.max(0, first + k * each))
-      const i = place | 0
-      const before = values[i] as number
-      ;(into[k] as number) += weight * (before + (place - i) * ((values[i + 1] as number) - before))
-    }
+    for (let k = 0; k < into.length; k++) (into[k] as number) += weight * this.at(first + k * each)
   }
 
   /** Multiplies `into` by its values at `x + k·step`. */
   multiply(into: Float64Array, x: Mm, step: Mm): void {
-    const { values } = this
-    const last = values.length - 1
     const [first, each] = [(x - this.from) / STEP, step / STEP]
-    for (let k = 0; k < into.length; k++) {
-      const place = Math.min(last - 1e-9, Math.max(0, first + k * each))
-      const i = place | 0
-      const before = values[i] as number
-      ;(into[k] as number) *= before + (place - i) * ((values[i + 1] as number) - before)
-    }
+    for (let k = 0; k < into.length; k++) (into[k] as number) *= this.at(first + k * each)
+  }
+
+  /** The value at `place`, in steps from the table's first; beyond its ends, that of the end. */
+  private at(place: number): number {
+    const within = Math.min(this.values.length - 1 - 1e-9, Math.max(0, place))
+    const i = within | 0
+    const before = this.values[i] as number
+    return before + (within - i) * ((this.values[i + 1] as number) - before)
   }
 }
 
