@@ -7,9 +7,9 @@ import type { AidLay, CheckedDrive, LengthReading, Pulley } from '@emery/core/dr
 import { settleDrive, type SettledBelt } from '@emery/core/path'
 import { sectionFigures } from '@emery/core/sections'
 import { adjusterMotion } from '../core/src/adjusters/kinds.ts'
-import { gauss, tapeReadings } from '../core/src/testing/surveys.ts'
+import { surveyedWithTape } from '../core/src/testing/surveys.ts'
+import { misread } from '../core/src/testing/tensioned-drives.ts'
 import { mustCheck } from '../core/src/testing/vectors.ts'
-import { surveyPlaces } from '@emery/core/survey'
 import { fitLength, fitSituation, type FitSituation } from '@emery/core/length'
 
 /** One drive in truth. */
@@ -149,12 +149,6 @@ function unread(adjuster: Adjuster): Adjuster {
   return { ...fresh, ...marks, assumed }
 }
 
-function misread(pulley: Pulley, random: () => number, sigma: number): Pulley {
-  return pulley.face === 'toothed' || pulley.diameter === null
-    ? pulley
-    : { ...pulley, diameter: pulley.diameter + sigma * gauss(random) }
-}
-
 /** The same drive as someone with a tape has it: diameters and distances read with error, told to be as good as `told`. */
 export function measured(
   { drive }: World,
@@ -172,52 +166,20 @@ export function measured(
       .map(({ id, x, y }) => ({ id, x: x ?? 0, y: y ?? 0, diameter: 0 })),
     ...(ownPivot === null ? [] : [{ id: 'pivot', ...ownPivot.pivot, diameter: 0 }]),
   ]
-  const distances = tapeReadings({ places: points }, random, 5, noise.distances).map((each) => ({
-    ...each,
-    kind: 'centre' as const,
-    sigma: told,
-  }))
-  const [first, second, ...rest] = points
-  if (first === undefined || second === undefined) throw new Error('The drive has no pulleys.')
-  const side = ({ x, y }: { x: number; y: number }) =>
-    (second.x - first.x) * (y - first.y) - (second.y - first.y) * (x - first.x) > 0
-      ? ('left' as const)
-      : ('right' as const)
-  const found = surveyPlaces({
-    pulleys: points.map(({ id }, i) => ({ id, diameter: null, ...(i === 0 ? { x: first.x, y: first.y } : {}) })),
-    distances,
-    upright: {
-      from: first.id,
-      to: second.id,
-      direction: (Math.atan2(second.y - first.y, second.x - first.x) * 180) / Math.PI,
-    },
-    sides: rest.map((point) => ({ from: first.id, to: second.id, of: point.id, side: side(point) })),
-  })
-  const placeOf = new Map(found.pulleys.map((place) => [place.id, place]))
+  const { placeOf, ...surveyed } = surveyedWithTape(drive, points, random, { sigma: noise.distances, told })
   const pivot = placeOf.get('pivot')
   const moved = shaft === null ? undefined : placeOf.get(shaft)
   const was = drive.shafts.find(({ id }) => id === shaft)
   const by = { x: (moved?.x ?? 0) - (was?.x ?? 0), y: (moved?.y ?? 0) - (was?.y ?? 0) }
   return mustCheck({
     ...drive,
-    shafts: drive.shafts.map((each) => {
-      const place = placeOf.get(each.id)
-      if (place === undefined || each.kind === 'crank') return each
-      const placed = { how: 'distances', sigma: place.sigma, by: '', at: '2026-01-01T00:00:00Z' }
-      return { ...each, x: place.x, y: place.y, placed }
-    }),
+    ...surveyed,
     pulleys: drive.pulleys.map((pulley) => misread(pulley, random, noise.diameters)),
     adjusters: [
       ownPivot !== null && pivot !== undefined
         ? { ...ownPivot, pivot: { x: pivot.x, y: pivot.y } }
         : alongWith(adjuster, by),
     ],
-    survey: {
-      distances: distances
-        .filter(({ from, to }) => from !== 'pivot' && to !== 'pivot')
-        .map((each, i) => ({ ...each, id: `d${i}`, written: '', by: '', at: '2026-01-01T00:00:00Z' })),
-      sides: [],
-    },
   })
 }
 

@@ -1,4 +1,6 @@
+import type { CheckedDrive } from '../drive/drive.ts'
 import type { Point } from '../numerics/vectors.ts'
+import type { Mm } from '../units/quantity.ts'
 import { surveyPlaces } from '../survey/survey.ts'
 import type { MirrorAnswer, MirrorQuestion, SurveyDistance, SurveyInput, SurveyResult } from '../survey/survey-types.ts'
 
@@ -49,6 +51,53 @@ export function tapeReadings(
     const rims = { centre: 0, outside: 1, gap: -1 }[kind] * ((a.diameter + b.diameter) / 2)
     return { from: a.id, to: b.id, kind, value: Math.hypot(a.x - b.x, a.y - b.y) + rims + sigma * gauss(random) }
   })
+}
+
+/**
+ * Where someone with a tape finds the shafts of a drive whose truth is known, and points beside them: the places, and the drive's own record of
+ * the survey. `sigma` is the tape's standard deviation, mm, `told` what is said of it.
+ */
+export function surveyedWithTape(
+  { shafts }: CheckedDrive,
+  points: TrueFront['places'],
+  random: () => number,
+  { sigma, told = sigma }: { readonly sigma: Mm; readonly told?: Mm },
+) {
+  const distances = tapeReadings({ places: points }, random, 5, sigma).map((each) => ({
+    ...each,
+    kind: 'centre' as const,
+    sigma: told,
+  }))
+  const [first, second, ...rest] = points
+  if (first === undefined || second === undefined) throw new Error('The drive has no pulleys.')
+  const direction = (Math.atan2(second.y - first.y, second.x - first.x) * 180) / Math.PI
+  const side = ({ x, y }: Point) =>
+    (second.x - first.x) * (y - first.y) - (second.y - first.y) * (x - first.x) > 0
+      ? ('left' as const)
+      : ('right' as const)
+  const found = surveyPlaces({
+    pulleys: points.map(({ id }, i) => ({ id, diameter: null, ...(i === 0 ? { x: first.x, y: first.y } : {}) })),
+    distances,
+    upright: { from: first.id, to: second.id, direction },
+    sides: rest.map((point) => ({ from: first.id, to: second.id, of: point.id, side: side(point) })),
+  })
+  const placeOf = new Map(found.pulleys.map((place) => [place.id, place]))
+  const stamp = { by: '', at: '2026-01-01T00:00:00Z' }
+  const ofShafts = new Set(shafts.map(({ id }) => id))
+  return {
+    placeOf,
+    shafts: shafts.map((shaft) => {
+      const place = placeOf.get(shaft.id)
+      if (place === undefined || shaft.kind === 'crank') return shaft
+      return { ...shaft, x: place.x, y: place.y, placed: { ...stamp, how: 'distances', sigma: place.sigma } }
+    }),
+    survey: {
+      distances: distances
+        .filter(({ from, to }) => ofShafts.has(from) && ofShafts.has(to))
+        .map((each, i) => ({ ...each, ...stamp, id: `d${i}`, written: '' })),
+      sides: [],
+    },
+  }
 }
 
 /** One draw from a normal distribution of standard deviation 1 (Box and Muller). */

@@ -4,8 +4,8 @@ import type { Pulley } from '../drive/pulley.ts'
 import { fitSituation, goodWindow } from '../length/verdict.ts'
 import { settleDrive, type SettledBelt } from '../path/settle.ts'
 import { solveDrive } from '../solution/solve-drive.ts'
-import { surveyPlaces } from '../survey/survey.ts'
-import { gauss, tapeReadings } from './surveys.ts'
+import type { Mm } from '../units/quantity.ts'
+import { gauss, surveyedWithTape } from './surveys.ts'
 import { mustCheck } from './vectors.ts'
 
 /** A drive as it truly is, with a spring arm on the back of its belt; all valid, and with belts that fit it well. */
@@ -246,47 +246,21 @@ export function measuredDrive(drive: CheckedDrive, random: () => number, noise: 
     ...fixed.map(({ id, x, y }) => ({ id, x: x ?? 0, y: y ?? 0, diameter: 0 })),
     { id: 'pivot', ...adjuster.pivot, diameter: 0 },
   ]
-  const distances = tapeReadings({ places: points }, random, 5, noise.distances).map((each) => ({
-    ...each,
-    kind: 'centre' as const,
-    sigma: noise.distances,
-  }))
-  const [first, second, ...rest] = points
-  if (first === undefined || second === undefined) throw new Error('The drive has no pulleys.')
-  const direction = (Math.atan2(second.y - first.y, second.x - first.x) * 180) / Math.PI
-  const side = ({ x, y }: { x: number; y: number }) =>
-    (second.x - first.x) * (y - first.y) - (second.y - first.y) * (x - first.x) > 0
-      ? ('left' as const)
-      : ('right' as const)
-  const found = surveyPlaces({
-    pulleys: points.map(({ id }, i) => ({ id, diameter: null, ...(i === 0 ? { x: first.x, y: first.y } : {}) })),
-    distances,
-    upright: { from: first.id, to: second.id, direction },
-    sides: rest.map((point) => ({ from: first.id, to: second.id, of: point.id, side: side(point) })),
-  })
-  const placeOf = new Map(found.pulleys.map((place) => [place.id, place]))
+  const { placeOf, ...surveyed } = surveyedWithTape(drive, points, random, { sigma: noise.distances })
   const pivot = placeOf.get('pivot') ?? adjuster.pivot
   return mustCheck({
     ...drive,
-    shafts: drive.shafts.map((shaft) => {
-      const place = placeOf.get(shaft.id)
-      if (place === undefined || shaft.kind === 'crank') return shaft
-      const placed = { how: 'distances', sigma: place.sigma, by: '', at: '2026-01-01T00:00:00Z' }
-      return { ...shaft, x: place.x, y: place.y, placed }
-    }),
-    pulleys: drive.pulleys.map((pulley): Pulley =>
-      pulley.face === 'toothed' || pulley.diameter === null
-        ? pulley
-        : { ...pulley, diameter: pulley.diameter + noise.diameters * gauss(random) },
-    ),
+    ...surveyed,
+    pulleys: drive.pulleys.map((pulley) => misread(pulley, random, noise.diameters)),
     adjusters: [{ ...adjuster, pivot: { x: pivot.x, y: pivot.y } }],
-    survey: {
-      distances: distances
-        .filter(({ from, to }) => from !== 'pivot' && to !== 'pivot')
-        .map((each, i) => ({ ...each, id: `d${i}`, written: '', by: '', at: '2026-01-01T00:00:00Z' })),
-      sides: [],
-    },
   })
+}
+
+/** A pulley whose diameter was read with an error of `sigma` mm standard deviation. */
+export function misread(pulley: Pulley, random: () => number, sigma: Mm): Pulley {
+  return pulley.face === 'toothed' || pulley.diameter === null
+    ? pulley
+    : { ...pulley, diameter: pulley.diameter + sigma * gauss(random) }
 }
 
 export function onlyBelt(drive: CheckedDrive): SettledBelt {
