@@ -156,7 +156,7 @@ const ROUNDING = 1e-9
 
 /**
  * What a belt on fixed centres comes to with the engine hot: the centres grow, the cord does not, `ΔT = EA/L·α·ΔT·Σs` over the straight spans. Null
- * where an adjuster that moves with the engine, or a spring, takes the belt up.
+ * where a spring takes the belt up; a drive without an adjuster may yet have one that nobody has drawn.
  */
 export function hotTension(settled: SettledBelt, cold: number): number | null {
   const { belt, pulleys, path, adjuster } = settled

@@ -129,7 +129,8 @@ function Expected({ checked: { age, span, wanted, finger }, belt }: ExpectedProp
       </p>
       {hot !== null && (
         <p className="soft">
-          Set it cold. With the engine hot, its centres grow: about {units.force.text(hot)} then (nominal).
+          Set it cold. With the engine hot, its centres grow: about {units.force.text(hot)} then (nominal)
+          {belt.adjuster === null && ', unless it has a spring tensioner that is not drawn'}.
         </p>
       )}
       <ul className={styles['expected']} aria-label="What each tool should show">
