@@ -40,6 +40,12 @@ export const USEFUL_RPM: Readonly<Partial<Record<ShaftKind, { readonly min?: End
   tensioner: { max: [12_000, 'Small bearings lose their grease.'] },
 }
 
+/** rpm a second by which an engine speeds up when the throttle is blipped in neutral. */
+export const THROTTLE_BLIP = 6000
+
+/** What an alternator's rotor and pulley are to speed up, kg·m². */
+export const ALTERNATOR_INERTIA = 0.003
+
 /** m/s. Above it the blades of a fan may come off. */
 export const FAN_TIP_SPEED = 95
 

@@ -1,5 +1,18 @@
 export type RuleUnit =
-  'rpm' | 'A' | 'N·m' | 'm/s' | 'mm' | 'deg' | 'teeth' | 'share' | 'cracks' | 'km' | 'years' | 'months'
+  | 'rpm'
+  | 'rpm/s'
+  | 'kg·m²'
+  | 'A'
+  | 'N·m'
+  | 'm/s'
+  | 'mm'
+  | 'deg'
+  | 'teeth'
+  | 'share'
+  | 'cracks'
+  | 'km'
+  | 'years'
+  | 'months'
 
 /** What rules are about, in the order in which a screen lists them. */
 export const RULE_GROUPS = ['accessories', 'time', 'belts', 'pulleys', 'wraps', 'loads', 'wear'] as const

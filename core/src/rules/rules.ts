@@ -5,7 +5,16 @@ import { familyOf } from '../sections/families.ts'
 import { type Section, sectionFigures, SECTIONS } from '../sections/sections.ts'
 import type { Rule } from './rule.ts'
 import { WEAR_RULES } from './wear-rules.ts'
-import { FAN_TIP_SPEED, MIN_SIZE, MIN_SMOOTH_MM, USEFUL_RPM, USUAL_LOADS, type End } from './nominal.ts'
+import {
+  ALTERNATOR_INERTIA,
+  FAN_TIP_SPEED,
+  MIN_SIZE,
+  MIN_SMOOTH_MM,
+  THROTTLE_BLIP,
+  USEFUL_RPM,
+  USUAL_LOADS,
+  type End,
+} from './nominal.ts'
 
 /** What a workshop has set otherwise, by key; a key that is missing stands at its nominal value. */
 export type ShopRules = Readonly<Record<string, number>>
@@ -26,6 +35,8 @@ export const ruleKey = {
   clearance: 'path.clearance',
   teethInMesh: 'path.teeth',
   load: (kind: ShaftKind) => `load.${kind}`,
+  throttleBlip: 'load.throttle-blip',
+  alternatorInertia: 'load.alternator.inertia',
 } as const
 
 function usefulRules(): Rule[] {
@@ -173,6 +184,28 @@ export const RULES: readonly Rule[] = [
     why: 'A belt flaps; nearer than this it rubs.',
   },
   ...loadRules(),
+  {
+    key: ruleKey.throttleBlip,
+    group: 'loads',
+    subject: 'Throttle blip',
+    what: 'engine speeds up by',
+    unit: 'rpm/s',
+    nominal: THROTTLE_BLIP,
+    min: 100,
+    max: 50_000,
+    why: 'Whatever is heavy to speed up pulls on the belt meanwhile: then a belt squeals first.',
+  },
+  {
+    key: ruleKey.alternatorInertia,
+    group: 'loads',
+    subject: SHAFT_KIND_NAMES.alternator,
+    what: 'moment of inertia',
+    unit: 'kg·m²',
+    nominal: ALTERNATOR_INERTIA,
+    min: 0.0001,
+    max: 0.1,
+    why: 'Stands in until the part’s own is entered. It counts in a throttle blip.',
+  },
   ...WEAR_RULES,
 ]
 

@@ -10,6 +10,8 @@ export interface GripMapOptions {
   readonly rows: number
   /** A condition of the belts’ faces to look at instead of the drive’s own. */
   readonly condition?: BeltCondition
+  /** rpm a second by which the engine speeds up; steady when left out. */
+  readonly throttle?: number
 }
 
 /** Reserve of grip over engine speed (columns, from idle to the highest) and load (rows, light to heavy), a cell after another, row by row. */
@@ -34,7 +36,7 @@ export interface GripMap {
  */
 export function* gripMap(
   settled: SettledDrive,
-  { columns, rows, condition }: GripMapOptions,
+  { columns, rows, condition, throttle = 0 }: GripMapOptions,
 ): Generator<{ readonly done: number; readonly map: GripMap }, GripMap> {
   const { idleRpm, maxRpm } = settled.drive.engine
   const across = (n: number, i: number) => (n < 2 ? 0 : i / (n - 1))
@@ -49,12 +51,12 @@ export function* gripMap(
     reserve: new Float64Array(columns * rows).fill(NaN),
     first: new Uint8Array(columns * rows),
     pulleys,
-    known: leastKnown([...model.torques({ rpm: idleRpm, load: 1 }).values()].map(({ known }) => known)),
+    known: leastKnown([...model.torques({ rpm: idleRpm, load: 1, throttle }).values()].map(({ known }) => known)),
   }
   const options = condition === undefined ? {} : { condition }
   for (let row = rows - 1; row >= 0; row--) {
     for (let column = 0; column < columns; column++) {
-      const point = { rpm: map.rpms[column] ?? 0, load: map.loads[row] ?? 0 }
+      const point = { rpm: map.rpms[column] ?? 0, load: map.loads[row] ?? 0, throttle }
       let [reserve, first] = [NaN, 0]
       for (const { worst } of model.at(point, options)) {
         if (worst.gripReserve === null || worst.gripReserve >= reserve) continue

@@ -15,7 +15,7 @@ export {
   type SpanChecked,
   spanReadingsRefusal,
 } from './hand-checks.ts'
-export { type OperatingPoint, ownTorque } from './loads.ts'
+export { inertiaOf, type OperatingPoint, ownTorque, throttleBlip } from './loads.ts'
 export {
   loadCurves,
   type LoadKnown,

@@ -3,13 +3,15 @@ import { IDLER_TORQUE } from './nominal.ts'
 import { onlyLeads, type LoadPoint, type Shaft } from '../drive/shaft.ts'
 import { loadCurves, loadKnown, type LoadKnown } from './part-loads.ts'
 import type { SettledBelt, SettledDrive } from '../path/settle.ts'
-import { NOMINAL_RULES, type ShopRules } from '../rules/rules.ts'
+import { mustRule, NOMINAL_RULES, ruleKey, type ShopRules } from '../rules/rules.ts'
 import type { ShaftSpeeds } from '../speeds/shaft-speeds.ts'
 
 /** An operating point: engine speed in rpm, and how much of their load all accessories take, 0 light to 1 heavy. `λ` */
 export interface OperatingPoint {
   readonly rpm: number
   readonly load: number
+  /** rpm a second by which the engine speeds up; steady when left out. `α` */
+  readonly throttle?: number
 }
 
 const LESS_KNOWN: Readonly<Record<LoadKnown, number>> = { read: 0, nominal: 1, unknown: 2 }
@@ -33,6 +35,27 @@ export function ownTorque(
   if (curves === null) return onlyLeads(shaft.kind) ? IDLER_TORQUE : null
   const light = onCurve(curves.light, rpm)
   return light + share * (onCurve(curves.heavy, rpm) - light)
+}
+
+/** rad/s in a turn a minute. */
+const RADIANS_PER_RPM = (2 * Math.PI) / 60
+
+/**
+ * What a shaft is to speed up, kg·m²: as it was read, else the nominal alternator; null for other parts, whose rotors are light or whose inertia
+ * nobody knows.
+ */
+export function inertiaOf(
+  { kind, inertia }: Pick<Shaft, 'kind' | 'inertia'>,
+  rules: ShopRules = NOMINAL_RULES,
+): { readonly value: number; readonly known: 'read' | 'nominal' } | null {
+  if (inertia !== undefined) return { value: inertia, known: 'read' }
+  if (kind !== 'alternator') return null
+  return { value: mustRule(rules, ruleKey.alternatorInertia), known: 'nominal' }
+}
+
+/** The operating point of a throttle blip at an engine speed, as fast as this workshop takes it. */
+export function throttleBlip({ rpm, load }: OperatingPoint, rules: ShopRules = NOMINAL_RULES): OperatingPoint {
+  return { rpm, load, throttle: mustRule(rules, ruleKey.throttleBlip) }
 }
 
 function onCurve(curve: readonly LoadPoint[], rpm: number): number {
@@ -104,7 +127,7 @@ function takersOf(
  */
 export function torquesAt(
   { inOrder, rules }: LoadPlan,
-  { rpm, load }: OperatingPoint,
+  { rpm, load, throttle = 0 }: OperatingPoint,
 ): ReadonlyMap<string, BeltTorques> {
   const asked = new Map<string, Asked>()
   const torques = new Map<string, BeltTorques>()
@@ -113,13 +136,16 @@ export function torquesAt(
     let demand: number | null = 0
     const known: LoadKnown[] = []
     for (const { at, shaft, ratio, share } of takers) {
-      const own = ownTorque(shaft, ratio * rpm, load, rules)
+      const inertia = throttle === 0 ? null : inertiaOf(shaft, rules)
+      const steady = ownTorque(shaft, ratio * rpm, load, rules)
+      const own = steady === null ? null : steady + (inertia?.value ?? 0) * ratio * throttle * RADIANS_PER_RPM
       const further = asked.get(shaft.id) ?? NOTHING
       const torque = own === null || further.torque === null ? null : own + further.torque
       each[at] = torque
       demand = demand === null || torque === null ? null : demand + torque * share
       // What an idler drags is nominal and next to nothing: no grip rests on it.
       if (!onlyLeads(shaft.kind)) known.push(loadKnown(shaft))
+      if (inertia !== null) known.push(inertia.known)
       known.push(further.known)
     }
     torques.set(belt.belt.id, { driver, torques: each, known: leastKnown(known) })

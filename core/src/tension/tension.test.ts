@@ -9,7 +9,7 @@ import { readVectors, vectorNamed } from '../testing/vectors.ts'
 import { frictionOn, gripUse } from './grip.ts'
 import { minTensions } from './min-tension.ts'
 import { gripWorking } from '../working/tension-working.ts'
-import { ownTorque } from './loads.ts'
+import { ownTorque, throttleBlip } from './loads.ts'
 import { spanTensions, springTorque, staticSetting, TensionModel } from './span-tensions.ts'
 
 const CASES = readVectors().flatMap(({ file, drive, tension = [] }) =>
@@ -43,6 +43,32 @@ describe('the independent program', () => {
   test('has tensions for enough drives to say so', () => {
     expect(new Set(CASES.map(([name]) => name.split(' ')[0])).size).toBeGreaterThan(5)
   })
+})
+
+test('a throttle blip adds what each known inertia takes to speed up, and only that', () => {
+  const drive = changed(vectorNamed('serpentine8-1').drive, (d) => {
+    for (const shaft of d.shafts) delete shaft.inertia
+  })
+  const alternator = drive.shafts.find(({ kind }) => kind === 'alternator')?.id ?? ''
+  const ratio = shaftSpeeds(settleDrive(drive)).reached.get(alternator)?.ratio ?? NaN
+  const added = (of: CheckedDrive, rules = {}) => {
+    const model = new TensionModel(settleDrive(of, {}, rules))
+    const torques = (throttle: boolean) =>
+      [
+        ...model.torques(throttle ? throttleBlip({ rpm: 900, load: 1 }, rules) : { rpm: 900, load: 1 }).values(),
+      ].flatMap((each) => each.torques.map((torque) => torque ?? NaN))
+    const steady = torques(false)
+    return torques(true).map((torque, i) => torque - (steady[i] ?? NaN))
+  }
+  // By hand: 0.003 kg·m² at 6000 rpm/s is 0.003 · 6000 · 2π/60 = 1.88496 N·m at the crank's own speed.
+  const most = (changes: readonly number[]) => Math.max(...changes)
+  expect(most(added(drive))).toBeCloseTo(1.88496 * ratio, 3)
+  expect(added(drive).filter((each) => each > 1e-9)).toHaveLength(1)
+  expect(most(added(drive, { 'load.throttle-blip': 3000 }))).toBeCloseTo(0.94248 * ratio, 3)
+  const heavier = changed(drive, (d) => {
+    for (const shaft of d.shafts) if (shaft.id === alternator) shaft.inertia = 0.006
+  })
+  expect(most(added(heavier))).toBeCloseTo(2 * 1.88496 * ratio, 3)
 })
 
 /** W at a shaft: torque times its speed. */

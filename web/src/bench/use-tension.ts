@@ -1,5 +1,5 @@
 import { useMemo } from 'react'
-import { spanTensions, type BeltTension, type OperatingPoint } from '@emery/core/tension'
+import { spanTensions, throttleBlip, type BeltTension, type OperatingPoint } from '@emery/core/tension'
 import { useBench, useBenchState } from './bench-context.ts'
 import type { TensionInHand } from './store/bench-store.ts'
 
@@ -11,13 +11,14 @@ export interface Tensions extends TensionInHand {
 
 /** How tight everything runs at the operating point looked at. */
 export function useTension(): Tensions {
-  const { settled } = useBench()
+  const { settled, rules } = useBench()
   const inHand = useBenchState((state) => state.tension)
   const { cruiseRpm, maxRpm } = settled.drive.engine
-  const { load, condition } = inHand
+  const { load, condition, blip } = inHand
   const rpm = Math.min(inHand.engineRpm ?? cruiseRpm, maxRpm)
   return useMemo(() => {
-    const point = { rpm, load }
+    const steady = { rpm, load }
+    const point = blip ? throttleBlip(steady, rules) : steady
     return { ...inHand, point, belts: spanTensions(settled, point, condition === null ? {} : { condition }) }
-  }, [settled, inHand, rpm, load, condition])
+  }, [settled, rules, inHand, rpm, load, blip, condition])
 }

@@ -12,6 +12,8 @@ import styles from './rules.module.css'
 
 const UNITS: Readonly<Record<RuleUnit, string>> = {
   rpm: 'rpm',
+  'rpm/s': 'rpm/s',
+  'kg·m²': 'kg·m²',
   A: 'A',
   'N·m': 'N·m',
   'm/s': 'm/s',

@@ -2,7 +2,16 @@ import { scaleLinear } from 'd3-scale'
 import { Button, Segmented } from 'antd'
 import { useEffect, useMemo, useRef, type PointerEvent } from 'react'
 import type { SettledBelt } from '@emery/core/path'
-import { HELP_BY, whatHelps, type GripMap, type Help, type Helping, reserveVerdict, RESERVE } from '@emery/core/tension'
+import {
+  HELP_BY,
+  RESERVE,
+  reserveVerdict,
+  throttleBlip,
+  whatHelps,
+  type GripMap,
+  type Help,
+  type Helping,
+} from '@emery/core/tension'
 import { VerdictMark } from '../ui/verdict-mark.tsx'
 import { useBench, useRestingDrive } from '../bench/bench-context.ts'
 import { pulleyName } from '../ui/pulley-name.ts'
@@ -17,7 +26,12 @@ const SIZE = { width: 376, height: 190, left: 46, right: 8, top: 6, bottom: 26 }
 export function GripMapOf({ belt }: { readonly belt: SettledBelt }) {
   const { store, rules } = useBench()
   const { condition, point } = useTension()
-  const { map, done, failed, stop } = useGripMap({ drive: useRestingDrive(), rules, condition })
+  const { map, done, failed, stop } = useGripMap({
+    drive: useRestingDrive(),
+    rules,
+    condition,
+    throttle: point.throttle ?? 0,
+  })
   const { setTension } = store.getState()
   return (
     <PanelSection
@@ -180,15 +194,15 @@ const LOADS = [0.5, 1]
 
 /** What raises the least reserve of the belt in hand, most first, each worked out. */
 function Helps({ belt }: { readonly belt: SettledBelt }) {
-  const { settled } = useBench()
-  const { condition } = useTension()
+  const { settled, rules } = useBench()
+  const { condition, blip } = useTension()
   const found = useMemo(() => {
     const { idleRpm, maxRpm } = settled.drive.engine
     const points = Array.from({ length: SPEEDS }, (_, i) => idleRpm + ((maxRpm - idleRpm) * i) / (SPEEDS - 1)).flatMap(
-      (rpm) => LOADS.map((load) => ({ rpm, load })),
+      (rpm) => LOADS.map((load) => (blip ? throttleBlip({ rpm, load }, rules) : { rpm, load })),
     )
     return whatHelps(settled, belt.belt.id, points, condition ?? undefined)
-  }, [settled, belt, condition])
+  }, [settled, rules, belt, condition, blip])
   if (found === undefined) return null
   const nameOf = (id: string | null) => (id === null ? '' : pulleyName(settled.drive, id))
   return (

@@ -1,9 +1,11 @@
-import { Select, Slider } from 'antd'
+import { Checkbox, Select, Slider } from 'antd'
 import type { SettledBelt } from '@emery/core/path'
+import { ruleKey, ruleWords } from '@emery/core/rules'
 import { familyOf } from '@emery/core/sections'
 import { nominalSpeeds } from '@emery/core/speeds'
 import {
   CONDITION_SHARE,
+  inertiaOf,
   minTensions,
   setBeltCondition,
   type BeltCondition,
@@ -11,6 +13,7 @@ import {
   type TensionSource,
   reserveVerdict,
   RESERVE,
+  throttleBlip,
 } from '@emery/core/tension'
 import fields from '../ui/fields.module.css'
 import { NO_BUBBLE } from '../ui/slider.ts'
@@ -179,7 +182,7 @@ function sourceWords(source: TensionSource, units: Units): string {
 /** Engine speed, load and condition to look at. */
 function Point({ belt }: { readonly belt: SettledBelt }) {
   const { store, settled } = useBench()
-  const { point, condition } = useTension()
+  const { point, condition, blip } = useTension()
   const { setTension, edit } = store.getState()
   const own = belt.belt.condition ?? 'dry'
   return (
@@ -212,6 +215,10 @@ function Point({ belt }: { readonly belt: SettledBelt }) {
           onChange={(load) => setTension({ load })}
         />
       </label>
+      <Checkbox checked={blip} onChange={({ target }) => setTension({ blip: target.checked })}>
+        Throttle blip
+      </Checkbox>
+      {blip && <BlipWords belt={belt} />}
       <label className={fields['line']}>
         <span>Belt</span>
         <Select<BeltCondition>
@@ -240,6 +247,25 @@ function Point({ belt }: { readonly belt: SettledBelt }) {
   )
 }
 
+/** How hard a throttle blip pulls, and whose inertia that counts. */
+function BlipWords({ belt }: { readonly belt: SettledBelt }) {
+  const { settled, rules } = useBench()
+  const { point } = useTension()
+  const heavy = belt.pulleys.flatMap(({ shaft: id }) => {
+    const shaft = settled.drive.shafts.find((each) => each.id === id)
+    const inertia = shaft === undefined ? null : inertiaOf(shaft, rules)
+    return shaft === undefined || inertia === null ? [] : [{ name: shaft.name || shaft.id, ...inertia }]
+  })
+  return (
+    <p className="soft" role="note">
+      The engine speeds up by {point.throttle} rpm a second ({ruleWords(rules, ruleKey.throttleBlip)}).{' '}
+      {heavy.length === 0
+        ? 'No part of this belt has an inertia that is known: enter one under Loads.'
+        : `Counted: the inertia of ${heavy.map(({ name, known }) => `${name}${known === 'nominal' ? ' (nominal)' : ''}`).join(', ')}. Other parts are left out until theirs is entered under Loads.`}
+    </p>
+  )
+}
+
 /** Engine speeds and loads at which the least tension is looked for. */
 const LOADS = [0, 0.5, 1]
 const SPEEDS = 8
@@ -253,11 +279,11 @@ const HAS_WORDS = {
 /** The tension with which nothing slips anywhere between idle and the highest speed. */
 function Least({ belt, source }: { readonly belt: SettledBelt; readonly source: TensionSource }) {
   const units = useUnits()
-  const { settled } = useBench()
-  const { condition } = useTension()
+  const { settled, rules } = useBench()
+  const { condition, blip } = useTension()
   const { idleRpm, maxRpm } = settled.drive.engine
   const points = Array.from({ length: SPEEDS }, (_, i) => idleRpm + ((maxRpm - idleRpm) * i) / (SPEEDS - 1)).flatMap(
-    (rpm) => LOADS.map((load) => ({ rpm, load })),
+    (rpm) => LOADS.map((load) => (blip ? throttleBlip({ rpm, load }, rules) : { rpm, load })),
   )
   const found = minTensions(settled, points, condition === null ? {} : { condition }).find(
     (each) => each.belt === belt.belt.id,
@@ -276,9 +302,9 @@ function Least({ belt, source }: { readonly belt: SettledBelt; readonly source: 
     <p className={styles['least']}>
       <VerdictMark verdict={has} label="" />
       <span>
-        {units.force.text(Math.max(0, found.min))} at rest would be enough at every speed and load, with 1.3 times the
-        grip needed (nominal). The worst point is {Math.round(found.at.rpm)} rpm and {Math.round(100 * found.at.load)} %
-        load. {HAS_WORDS[has]}
+        {units.force.text(Math.max(0, found.min))} at rest would be enough at every speed and load
+        {blip && ', throttle blipped'}, with 1.3 times the grip needed (nominal). The worst point is{' '}
+        {Math.round(found.at.rpm)} rpm and {Math.round(100 * found.at.load)} % load. {HAS_WORDS[has]}
       </span>
     </p>
   )

@@ -108,6 +108,14 @@ describe('under way', () => {
     })
   })
 
+  test('a throttle blip pulls harder on the belt, and says whose inertia it counts', async () => {
+    const store = show(demoDrive('haulm-main'), <RunningOf id="main" />)
+    const before = store.getState().tension
+    await userEvent.click(screen.getByRole('checkbox', { name: 'Throttle blip' }))
+    expect(store.getState().tension).toEqual({ ...before, blip: true })
+    expect(screen.getByRole('note').textContent).toMatch(/6000 rpm a second.*Alternator \(nominal\)/)
+  })
+
   test('a bearing that carries more than it may says by how much', () => {
     const weak = changed(fenland, (d) => {
       for (const shaft of d.shafts) if (shaft.id === 'gen') shaft.maxSideLoad = 200

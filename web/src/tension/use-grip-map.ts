@@ -16,12 +16,12 @@ const gripWorker = () => new Worker(new URL('../workers/grip.worker.ts', import.
 
 /** The grip map of a drive, worked out again in a worker whenever the drive or the condition changes. */
 export function useGripMap(question: GripQuestion): GripMapping {
-  const { drive, rules, condition } = question
+  const { drive, rules, condition, throttle } = question
   const { state, run, stop } = useWorkerRun<GripWork, GripProgress, GripMap>(gripWorker)
   const coarse = useRef<GripMap | null>(null)
   useEffect(() => {
-    run({ done: 0, map: null }, (work, onProgress) => work.map({ drive, rules, condition }, onProgress))
-  }, [run, drive, rules, condition])
+    run({ done: 0, map: null }, (work, onProgress) => work.map({ drive, rules, condition, throttle }, onProgress))
+  }, [run, drive, rules, condition, throttle])
   if (state.is === 'running' && state.progress.map !== null) coarse.current = state.progress.map
   return {
     map: state.is === 'done' ? state.result : coarse.current,

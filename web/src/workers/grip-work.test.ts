@@ -4,7 +4,7 @@ import { gripWork, type GripProgress } from './grip-work.ts'
 
 test('the worker’s own function runs without one: a coarse picture first, then the fine one with its progress', () => {
   const seen: GripProgress[] = []
-  const map = gripWork.map({ drive: demoDrive('haulm-main'), rules: {}, condition: 'wet' }, (progress) =>
+  const map = gripWork.map({ drive: demoDrive('haulm-main'), rules: {}, condition: 'wet', throttle: 0 }, (progress) =>
     seen.push(progress),
   )
   expect([map.columns, map.rows, map.reserve.length]).toEqual([120, 60, 7200])

@@ -16,6 +16,8 @@ export interface GripQuestion {
   readonly drive: CheckedDrive
   readonly rules: ShopRules
   readonly condition: BeltCondition | null
+  /** rpm a second by which the engine speeds up; 0 for steady. */
+  readonly throttle: number
 }
 
 /** Rows between two reports of progress. */
@@ -24,9 +26,9 @@ const REPORT_EVERY = 10
 /** What the worker does; the same function runs without one in tests. */
 export const gripWork = {
   /** A coarse map at once, then the fine one, telling how far it has come. */
-  map({ drive, rules, condition }: GripQuestion, onProgress: (progress: GripProgress) => void): GripMap {
+  map({ drive, rules, condition, throttle }: GripQuestion, onProgress: (progress: GripProgress) => void): GripMap {
     const settled = settleDrive(drive, {}, rules)
-    const options = condition === null ? {} : { condition }
+    const options = condition === null ? { throttle } : { condition, throttle }
     const coarse = finished(gripMap(settled, { ...COARSE, ...options }))
     onProgress({ done: 0, map: coarse })
     const rows = gripMap(settled, { ...FINE, ...options })

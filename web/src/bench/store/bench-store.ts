@@ -91,6 +91,8 @@ export interface TensionInHand {
   /** null for cruise. */
   readonly engineRpm: number | null
   readonly load: number
+  /** The throttle is blipped, in place of a steady speed. */
+  readonly blip: boolean
   readonly condition: BeltCondition | null
 }
 
@@ -187,7 +189,7 @@ export function createBenchStore(drive: CheckedDrive): BenchStore {
         must: {},
         shown: null,
       },
-      tension: { view: 'running', age: 'used', span: null, engineRpm: null, load: 1, condition: null },
+      tension: { view: 'running', age: 'used', span: null, engineRpm: null, load: 1, blip: false, condition: null },
 
       edit: (label, edit) => {
         const change = recorded(get(), label, get().drive, edit)
