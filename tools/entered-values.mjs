@@ -95,8 +95,9 @@ export const ENTERED = [
   ['belts[].material', field('Material', 'web/src/route/belt-fields.tsx')],
   ['belts[].condition', field('Belt faces', 'web/src/tension/grip-map.tsx')],
   ['belts[].installTension', field('as its setting', 'web/src/tension/set/answer.tsx')],
-  ['belts[].book.page', field('Book and page', 'web/src/tension/set/book-tension.tsx')],
-  ['belts[].book.*', field('Used belt, N', 'web/src/tension/set/book-tension.tsx')],
+  ['belts[].book.stated', because('Written from the deflection or the pitch that was entered as the setting.')],
+  ['belts[].book.page', field('Book and page', 'web/src/tension/set/asked-for.tsx')],
+  ['belts[].book.*', field('Used belt, N', 'web/src/tension/set/asked-for.tsx')],
 
   // Adjusters.
   ['adjusters[].shaft', field('Part it moves', ADJUSTER_FIELDS)],

@@ -66,6 +66,7 @@ export const beltSchema = record({
     used: bookTension('a used belt, or one that has run in').optional(),
     new: bookTension('a new belt').optional(),
     page: text('Where it stands: book and page.', 80).optional(),
+    stated: text('How it is stated there, where that is not as a tension of one belt.', 160).optional(),
   }).optional(),
   adjuster: identifier('The adjuster that takes up this belt; null for fixed centres.').nullable(),
   condition: choice(['dry', 'wet', 'glazed', 'oily', 'worn'], 'State of the belt’s faces.')

@@ -53,16 +53,28 @@ export {
   setInstallTension,
   bookSetting,
   setBook,
+  setStated,
   settingFor,
   setTurnGives,
+  type SpanReading,
   tensionOf,
   turnGives,
   turnWords,
 } from './setting.ts'
 export { FINGER_FORCE, SETTING_SHARE } from './nominal.ts'
 export { type BeltTension, spanTensions, springTorque, TensionModel, type TensionSource } from './span-tensions.ts'
-export { keepTensionReading, matchedSet, strikeTensionReading, twistSays } from './tension-readings.ts'
-export { MATCHED_SHARE } from './nominal.ts'
+export { type ForceUnit, octaveDoubt, unitDoubt, type UnitDoubt } from './doubts.ts'
+export {
+  keepTensionReading,
+  matchedSet,
+  type MatchedSet,
+  strikeTensionReading,
+  TENSION_WAYS,
+  type TensionWay,
+  tensionWays,
+  twistSays,
+  twistTension,
+} from './tension-readings.ts'
 export { checkDamping, checkPointer, checkSpring, type PointerReading, pointerReadings } from './tensioner-checks.ts'
 export { type Help, HELP_BY, type Helping, whatHelps } from './what-helps.ts'
 export { RESERVE, reserveVerdict } from './reserve.ts'

@@ -2,6 +2,7 @@ import { describe, expect, test } from '@jest/globals'
 import type { CheckedDrive, DriveDocument } from '../drive/drive.ts'
 import { removeAdjuster, removeBelt, removePulley } from '../drive/edits-parts.ts'
 import type { DriveDraft } from '../drive/edits.ts'
+import type { TensionReading } from '../drive/tension-reading.ts'
 import { checkDrive } from '../drive/read.ts'
 import { settleDrive, type SettledBelt } from '../path/settle.ts'
 import { changed, loopDrive } from '../testing/drives.ts'
@@ -135,11 +136,29 @@ describe('readings of tension', () => {
   })
 
   test('of a matched set are held against each other: the newest of each, within a tenth', () => {
-    const sets = (...readings: ReturnType<typeof pluck>[]) => matchedSet(beltOf(drive), readings)
-    expect(sets(pluck(1, 300))).toEqual({ tensions: [expect.closeTo(300, 9), null], apart: null, matched: null })
+    const sets = (...readings: TensionReading[]) => matchedSet(beltOf(drive), readings)
+    expect(sets(pluck(1, 300))).toMatchObject({ by: 'tension', read: [expect.closeTo(300, 9), null], matched: null })
     expect(sets(pluck(1, 300), pluck(2, 329))).toMatchObject({ matched: true })
-    expect(sets(pluck(1, 300), pluck(2, 331))).toMatchObject({ matched: false, apart: expect.closeTo(0.1033, 3) })
+    expect(sets(pluck(1, 300), pluck(2, 331))).toMatchObject({
+      matched: false,
+      apart: expect.closeTo(0.1033, 3),
+      slackest: 0,
+    })
     expect(sets(pluck(1, 200), pluck(2, 331), pluck(1, 320))).toMatchObject({ matched: true })
+    // Whichever tool read it.
+    const dial = { ...stamp, id: 'd', how: 'dial', belt: 'belt', strand: 2, tension: 250 } as const
+    expect(sets(pluck(1, 300), dial)).toMatchObject({ matched: false, slackest: 1 })
+  })
+
+  test('of a set that is twisted are held against each other, too, but not against a tension', () => {
+    const twist = (strand: number, angle: number) =>
+      ({ ...stamp, id: `t${strand}-${angle}`, how: 'twist', belt: 'belt', strand, angle }) as const
+    const sets = (...readings: TensionReading[]) => matchedSet(beltOf(drive), readings)
+    expect(sets(twist(1, 90), twist(2, 105))).toMatchObject({ by: 'twist', matched: true, slackest: null })
+    // The one that twists further is the slacker one.
+    expect(sets(twist(1, 90), twist(2, 130))).toMatchObject({ by: 'twist', matched: false, slackest: 1 })
+    expect(sets(pluck(1, 300), twist(2, 130))).toMatchObject({ matched: null })
+    expect(sets(pluck(1, 300), pluck(2, 310), twist(2, 130))).toMatchObject({ by: 'tension', matched: true })
   })
 
   test.each([
@@ -148,7 +167,7 @@ describe('readings of tension', () => {
     [90, 'right'],
     [75, 'right'],
     [60, 'tight'],
-  ] as const)('a twist of %d° says %s, and no tension', (angle, says) => {
+  ] as const)('a twist of %d° says %s', (angle, says) => {
     expect(twistSays({ angle })).toBe(says)
   })
 

@@ -107,8 +107,20 @@ export const USED_SETTING: Readonly<Record<Section, number>> = {
   'T12.7': 200,
 }
 
-/** Share by which belts of a matched set may differ (nominal). */
+/** Times what is wanted, or a part of it, from which on a reading is asked about, and within which another unit or octave is probable (nominal). */
+export const DOUBTED = 1.8
+
+export const PROBABLE = 1.35
+
+/** Share by which belts of a matched set may differ (nominal), and by which two twists may: a hand tells no finer. */
 export const MATCHED_SHARE = 0.1
+
+export const MATCHED_TWIST_SHARE = 0.25
+
+/** One standard deviation, as a share, of the tension that a twist by hand stands for (nominal), and the angles between which it stands for any. */
+export const TWIST_SIGMA_SHARE = 0.3
+
+export const TWIST_RANGE = { min: 30, max: 240 } as const
 
 /** Shares of its own torque by which a spring may miss it (nominal): worth a look, and to be replaced. */
 export const SPRING_SHARES = { watch: 0.1, act: 0.2 } as const

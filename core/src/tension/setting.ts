@@ -38,8 +38,18 @@ export function setBook<Key extends keyof NonNullable<Belt['book']>>(
     const belt = draft.belts.find(({ id }) => id === beltId)
     if (belt === undefined) return
     const book = withFact(belt.book ?? {}, key, value === '' ? null : value)
+    // A tension that is typed as one is no longer what another statement came to.
+    if (key === 'used' || key === 'new') delete book.stated
     if (Object.keys(book).length === 0) delete belt.book
     else belt.book = book
+  }
+}
+
+/** Keeps what the vehicle's book or the workshop asks for in other words than a tension: what that comes to, N for one belt, and how it is stated. */
+export function setStated(beltId: string, age: BeltAge, tension: number, stated: string): DriveEdit {
+  return (draft) => {
+    setBook(beltId, age === 'new' ? 'new' : 'used', tension)(draft)
+    setBook(beltId, 'stated', stated)(draft)
   }
 }
 

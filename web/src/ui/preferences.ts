@@ -1,7 +1,7 @@
 import { create } from 'zustand'
 import { persist } from 'zustand/middleware'
 import type { Stamp } from '@emery/core/drive'
-import type { Finger } from '@emery/core/tension'
+import type { Finger, TensionWay } from '@emery/core/tension'
 import { KEPT_UNITS, type LengthStyle, type ShownUnits } from '@emery/core/units'
 
 export type Light = 'light' | 'dark'
@@ -15,12 +15,16 @@ interface Preferences {
   readonly person: string
   /** What each person’s finger gives, by name, once it was tried on a scale. */
   readonly fingers: Readonly<Record<string, Finger>>
+  /** How each person reads the tension of a belt, by name, once they have chosen. */
+  readonly schools: Readonly<Record<string, TensionWay>>
   readonly setUnits: (units: LengthStyle) => void
   readonly setShown: (shown: ShownUnits) => void
   readonly setLight: (light: Light) => void
   readonly setPerson: (person: string) => void
   /** The finger of whoever works here; null forgets it. */
   readonly setFinger: (finger: Finger | null) => void
+  /** How whoever works here reads the tension of a belt. */
+  readonly setSchool: (way: TensionWay) => void
 }
 
 /** What a person has chosen on this machine; kept in the browser, never in a drive. */
@@ -32,10 +36,12 @@ export const usePreferences = create<Preferences>()(
       shown: KEPT_UNITS,
       person: '',
       fingers: {},
+      schools: {},
       setUnits: (units) => set({ units }),
       setShown: (shown) => set({ shown }),
       setLight: (light) => set({ light }),
       setPerson: (person) => set({ person }),
+      setSchool: (way) => set(({ person, schools }) => ({ schools: { ...schools, [person]: way } })),
       setFinger: (finger) =>
         set(({ person, fingers }) => {
           const others = Object.entries(fingers).filter(([name]) => name !== person)
@@ -45,7 +51,7 @@ export const usePreferences = create<Preferences>()(
     {
       name: 'emery.preferences',
       // Who is signed in is the server's to say.
-      partialize: ({ units, light, shown, fingers }) => ({ units, light, shown, fingers }),
+      partialize: ({ units, light, shown, fingers, schools }) => ({ units, light, shown, fingers, schools }),
     },
   ),
 )

@@ -11,17 +11,17 @@ import {
 import { usePreferences } from './preferences.ts'
 
 /** How one quantity is written on the screen, in the unit the person has chosen. */
-export interface UnitOf {
-  readonly unit: ShownUnit
+export interface UnitOf<Of extends ShownQuantity = ShownQuantity> {
+  readonly unit: ShownUnit<Of>
   /** `142 N` or `31.9 lbf`, of a value as it is kept. */
   readonly text: (kept: number) => string
   /** The same without its unit, for columns. */
   readonly bare: (kept: number) => string
 }
 
-export type Units = { readonly [Of in ShownQuantity]: UnitOf }
+export type Units = { readonly [Of in ShownQuantity]: UnitOf<Of> }
 
-function unitOf(unit: ShownUnit): UnitOf {
+function unitOf<Of extends ShownQuantity>(unit: ShownUnit<Of>): UnitOf<Of> {
   return {
     unit,
     text: (kept) => `${shownText(kept, unit)} ${unit}`,
@@ -33,7 +33,7 @@ function unitOf(unit: ShownUnit): UnitOf {
 export function useUnits(): Units {
   const { force, torque, distance } = usePreferences((state) => state.shown)
   return useMemo(
-    () => ({ force: unitOf(force), torque: unitOf(torque), distance: unitOf(distance) }),
+    () => ({ force: unitOf<'force'>(force), torque: unitOf<'torque'>(torque), distance: unitOf<'distance'>(distance) }),
     [force, torque, distance],
   )
 }
@@ -41,7 +41,7 @@ export function useUnits(): Units {
 /** The same outside of what is drawn, as it stands now. */
 export function unitsNow(): Units {
   const { force, torque, distance } = usePreferences.getState().shown
-  return { force: unitOf(force), torque: unitOf(torque), distance: unitOf(distance) }
+  return { force: unitOf<'force'>(force), torque: unitOf<'torque'>(torque), distance: unitOf<'distance'>(distance) }
 }
 
 /** A field whose label ends in the unit its figure is kept in (“Rated current, A”): as the person sees it, and back. */

@@ -1,8 +1,7 @@
-import { InputNumber } from 'antd'
+import { Button, InputNumber } from 'antd'
 import { useState } from 'react'
 import type { TensionReading } from '@emery/core/drive'
 import type { SettledBelt } from '@emery/core/path'
-import type { Section } from '@emery/core/sections'
 import {
   dialTension,
   FINGER_FORCE,
@@ -11,10 +10,15 @@ import {
   SHORT_SPAN_MM,
   checkedSpans,
   spanModels,
+  octaveDoubt,
   tensionOf,
   twistSays,
+  twistTension,
+  unitDoubt,
   type NamedSpan,
   type ReadTension,
+  type UnitDoubt,
+  type TensionWay,
 } from '@emery/core/tension'
 import { usePreferences } from '../../ui/preferences.ts'
 import fields from '../../ui/fields.module.css'
@@ -30,9 +34,7 @@ import { TwistAnswer } from './twist-answer.tsx'
 import { FigureInput } from '../../ui/figure-input.tsx'
 import { useUnits } from '../../ui/use-units.ts'
 
-const WAYS = ['finger', 'gauge', 'dial', 'pluck', 'twist'] as const
-export type Way = (typeof WAYS)[number]
-export const WAY_NAMES: Readonly<Record<Way, string>> = {
+export const WAY_NAMES: Readonly<Record<TensionWay, string>> = {
   finger: 'Finger',
   gauge: 'Gauge',
   dial: 'Dial',
@@ -40,13 +42,8 @@ export const WAY_NAMES: Readonly<Record<Way, string>> = {
   twist: 'Twist',
 }
 
-/** Ways of reading the tension of a section; a multi-rib belt is not twisted. */
-export function waysFor(section: Section): readonly Way[] {
-  return WAYS.filter((way) => way !== 'twist' || section !== 'PK')
-}
-
 export interface HandReadingProps {
-  readonly way: Way
+  readonly way: TensionWay
   readonly span: NamedSpan
   readonly belt: SettledBelt
   readonly wanted: number
@@ -98,6 +95,14 @@ function Pressed({ tool, ...props }: HandReadingProps & { readonly tool: 'finger
       kept: { how: 'press', tool, ...spanOf(span), belt: belt.belt.id, strand, force, deflection },
     }
   })()
+  const doubt =
+    tool === 'finger' || typed.read === undefined || force === null || deflection === null
+      ? null
+      : unitDoubt(
+          (by) => tensionOf(span, { how: tool, force: by * force, deflection }).tension,
+          units.force.unit,
+          props.wanted,
+        )
   return (
     <>
       <div className={`${fields['two'] ?? ''} ${styles['reading'] ?? ''}`}>
@@ -113,13 +118,15 @@ function Pressed({ tool, ...props }: HandReadingProps & { readonly tool: 'finger
           }}
         />
       </div>
+      <OtherUnit doubt={doubt} onMeant={(by) => setForce((force ?? 0) * by)} />
       <Outcome {...props} {...typed} />
     </>
   )
 }
 
 function Dialled(props: HandReadingProps) {
-  const { belt, strand } = props
+  const { belt, strand, wanted } = props
+  const units = useUnits()
   const [tension, setTension] = useState<number | null>(null)
   const typed: Typed =
     tension === null
@@ -130,14 +137,31 @@ function Dialled(props: HandReadingProps) {
             read: dialTension(tension),
             kept: { how: 'dial', belt: belt.belt.id, strand, tension },
           }
+  const doubt = tension === null ? null : unitDoubt((by) => by * tension, units.force.unit, wanted)
   return (
     <>
       <p className="soft">For a gauge that shows tension directly, on a dial or with a click.</p>
       <div className={`${fields['two'] ?? ''} ${styles['reading'] ?? ''}`}>
         <FigureInput label="Reading, N" value={tension} onRead={setTension} />
       </div>
+      <OtherUnit doubt={doubt} onMeant={(by) => setTension((tension ?? 0) * by)} />
       <Outcome {...props} {...typed} />
     </>
+  )
+}
+
+/** Asks for the unit of a figure that makes sense only in another one. */
+function OtherUnit({ doubt, onMeant }: { readonly doubt: UnitDoubt | null; readonly onMeant: (by: number) => void }) {
+  const units = useUnits()
+  if (doubt === null) return null
+  return (
+    <div className={styles['doubt']} role="group" aria-label="Unit of the gauge">
+      <p>
+        Is the gauge marked in {doubt.unit}? In {units.force.unit} the reading is far from what this belt needs; in{' '}
+        {doubt.unit} it would be close.
+      </p>
+      <Button onClick={() => onMeant(doubt.by)}>It is marked in {doubt.unit}</Button>
+    </div>
   )
 }
 
@@ -155,10 +179,12 @@ function Plucked(props: HandReadingProps) {
       kept: { how: 'pluck', ...spanOf(span), belt: belt.belt.id, strand, frequency },
     }
   })()
+  const ideal = pluckFrequency(span, wanted, spanModels(span).likely)
+  const octave = pitch === null || !(pitch.frequency > 0) ? null : octaveDoubt(pitch.frequency, ideal)
   return (
     <>
       <Listen
-        wanted={pluckFrequency(span, wanted, spanModels(span).likely)}
+        wanted={ideal}
         onFound={({ frequency, sigma }) => setPitch({ frequency: Math.round(frequency * 10) / 10, sigma })}
       />
       <div className={`${fields['two'] ?? ''} ${styles['reading'] ?? ''}`}>
@@ -173,13 +199,22 @@ function Plucked(props: HandReadingProps) {
           />
         </label>
       </div>
+      {octave !== null && (
+        <div className={styles['doubt']} role="group" aria-label="Octave">
+          <p>
+            That is an octave from what this span needs. The second tone of a span is easily taken for its first. Pluck
+            it in the middle again and take the lowest tone.
+          </p>
+          <Button onClick={() => setPitch({ frequency: octave })}>It was {octave.toFixed(1)} Hz</Button>
+        </div>
+      )}
       {span.length < SHORT_SPAN_MM && <ShortSpan span={span} belt={belt} />}
       <Outcome {...props} {...typed} />
     </>
   )
 }
 
-function Twisted({ belt, strand }: HandReadingProps) {
+function Twisted({ belt, strand, wanted }: HandReadingProps) {
   const [angle, setAngle] = useState<number | null>(null)
   return (
     <>
@@ -199,7 +234,13 @@ function Twisted({ belt, strand }: HandReadingProps) {
         </label>
       </div>
       {angle !== null && (
-        <TwistAnswer says={twistSays({ angle })} kept={{ how: 'twist', belt: belt.belt.id, strand, angle }} />
+        <TwistAnswer
+          says={twistSays({ angle })}
+          read={twistTension(wanted, angle)}
+          kept={{ how: 'twist', belt: belt.belt.id, strand, angle }}
+          belt={belt}
+          wanted={wanted}
+        />
       )}
     </>
   )

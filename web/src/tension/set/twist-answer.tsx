@@ -1,23 +1,40 @@
-import type { twistSays } from '@emery/core/tension'
+import type { SettledBelt } from '@emery/core/path'
+import type { ReadTension, twistSays } from '@emery/core/tension'
 import { VerdictMark } from '../../ui/verdict-mark.tsx'
 import styles from '../tension.module.css'
+import { AdjusterSetting } from './adjuster-setting.tsx'
 import { KeepReading, type Kept } from './keep-reading.tsx'
 
 const SAYS = {
-  loose: { verdict: 'act', words: 'more than a quarter turn: too loose. Tighten it and twist again.' },
-  right: { verdict: 'fine', words: 'about a quarter turn: correct, as far as a twist can show.' },
-  tight: { verdict: 'watch', words: 'less than a quarter turn: too tight. Slacken it and twist again.' },
+  loose: { verdict: 'act', words: 'More than a quarter turn: too loose.' },
+  right: { verdict: 'fine', words: 'About a quarter turn: correct, as far as a twist can show.' },
+  tight: { verdict: 'watch', words: 'Less than a quarter turn: too tight.' },
 } as const
 
-/** What a twist says: a direction, never a number. */
-export function TwistAnswer({ says, kept }: { readonly says: ReturnType<typeof twistSays>; readonly kept: Kept }) {
+interface TwistAnswerProps {
+  readonly says: ReturnType<typeof twistSays>
+  /** Null where the twist stands for no tension. */
+  readonly read: ReadTension | null
+  readonly kept: Kept
+  readonly belt: SettledBelt
+  readonly wanted: number
+}
+
+/** What a twist says: which way, and roughly how far the adjuster has to go. */
+export function TwistAnswer({ says, read, kept, belt, wanted }: TwistAnswerProps) {
   const { verdict, words } = SAYS[says]
   return (
     <div className={styles['answer']} role="status">
       <p>
         <VerdictMark verdict={verdict} label="" size={18} />
-        <span>Direction {words} A twist does not give newtons. Pluck or press the belt for a figure.</span>
+        <span>
+          {words}{' '}
+          {read !== null &&
+            `Roughly ${Math.round((100 * read.tension) / wanted)} % of the tension needed, give or take ${Math.round((100 * read.sigma) / read.tension)} %.`}
+        </span>
       </p>
+      {read !== null && says !== 'right' && <AdjusterSetting belt={belt} tension={read.tension} wanted={wanted} />}
+      <p className="soft">A twist gives no newtons. Twist again after moving it, or pluck or press for a figure.</p>
       <KeepReading kept={kept} />
     </div>
   )
