@@ -25,6 +25,8 @@ export interface PlanStep {
   readonly belt?: string
   /** A torque that the vehicle’s maker gives; Emery has none of its own. */
   readonly torque?: boolean
+  /** It is a part of running its belt in, which the drive keeps. */
+  readonly runIn?: boolean
   /** mm of slack that going over the last rim needs, where it can be worked out. */
   readonly slack?: Mm
 }
@@ -329,6 +331,7 @@ function running(settled: SettledDrive, on: readonly SettledBelt[], byHand: read
         phase: 'run',
         belt: belt.id,
         title: `Run ${named(belt)} in`,
+        runIn: true,
         lines: [`${RUN_MINUTES} minutes at a fast idle, stop, let it cool, measure and re-tension (nominal).`],
         cautions: [SAFE.plane],
       })),
@@ -380,6 +383,7 @@ function proving({ drive }: SettledDrive, noise: boolean, byHand: readonly Settl
       phase: 're-check',
       belt: belt.id,
       title: `Check ${named(belt)} again`,
+      runIn: true,
       lines: [`After ${SECOND_CHECK_KM} km (nominal): measure its tension again.`],
       cautions: [SAFE.engineOff],
     })),

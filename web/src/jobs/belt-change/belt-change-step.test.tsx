@@ -128,6 +128,24 @@ test('someone else ticked at the same time: both ticks stand', async () => {
   expect((await screen.findByRole('alert')).textContent).toBe('late')
 })
 
+test('the run-in that the drive keeps is a step of the job, and its last moment ticks the step', async () => {
+  const drive = changed(demoDrive('fenland-vee'), (draft) => {
+    for (const belt of draft.belts)
+      if (belt.id === 'fanbelt')
+        belt.runIn = {
+          setAt: '2026-11-25T08:00:00Z',
+          startedAt: '2026-11-25T08:10:00Z',
+          stoppedAt: '2026-11-25T08:15:00Z',
+        }
+  })
+  server.answers['GET /jobs'] = { status: 200, json: { jobs: [{ ...empty, without: ['airbelt', 'psbelt'] }] } }
+  server.answers['PUT /jobs/j1'] = { status: 200, json: { ...empty, version: 2 } }
+  const { store } = await open(drive)
+  await userEvent.click(await screen.findByRole('button', { name: 'Re-tensioned' }))
+  expect(store.getState().drive.belts.find(({ id }) => id === 'fanbelt')?.runIn?.resetAt).toMatch(/^2\d{3}-/)
+  await waitFor(() => expect(lastSent()).toMatchObject({ ticks: [{ step: 'run.in.fanbelt', is: 'done', by: 'Isla' }] }))
+})
+
 test('a torque is the maker’s and is kept as written; belts that nobody has placed are said to be so', async () => {
   const parts = await open(
     changed(demoDrive('fenland-vee'), (draft) => {

@@ -4,7 +4,9 @@ import { useState } from 'react'
 import type { JobTick } from '@emery/core/api'
 import type { JobStep } from '@emery/core/jobs'
 import { stampNow } from '../../ui/preferences.ts'
+import { useBench } from '../../bench/bench-context.ts'
 import { useMay } from '../../people/use-may.ts'
+import { RunInThread } from '../../tension/set/run-in.tsx'
 import { Caution } from '../../ui/caution.tsx'
 import { useLengths } from '../../ui/use-lengths.ts'
 import { Line } from './line.tsx'
@@ -57,6 +59,7 @@ export function OneStep({ step, tick, next, torque, over, onEdit }: OneStepProps
       {tick === undefined ? (
         <div>
           <HowTo step={step} torque={torque} onEdit={onEdit} />
+          {step.runIn === true && <RunInOf step={step} onDone={() => set('done')} />}
           {apprentice && next && (
             <Checkbox checked={review} onChange={({ target }) => setReview(target.checked)}>
               Ask a lead to check it
@@ -153,6 +156,24 @@ function HowTo({ step, torque, onEdit }: Pick<OneStepProps, 'step' | 'torque' | 
         <Caution key={caution}>{caution}</Caution>
       ))}
     </>
+  )
+}
+
+/** The run-in of its belt, which the drive keeps: the moment that ends this step ticks it. */
+function RunInOf({ step, onDone }: { readonly step: JobStep; readonly onDone: () => void }) {
+  const { settled } = useBench()
+  const belt = settled.belts.find((each) => each.belt.id === step.belt)
+  if (belt === undefined) return null
+  // Until the belt is re-tensioned the run-in belongs to the one step, afterwards to the other.
+  if ((belt.belt.runIn?.resetAt === undefined) !== (step.phase === 'run')) return null
+  const ends = step.phase === 'run' ? 'resetAt' : 'checkedAt'
+  return (
+    <RunInThread
+      belt={belt}
+      onNoted={(moment) => {
+        if (moment === ends) onDone()
+      }}
+    />
   )
 }
 

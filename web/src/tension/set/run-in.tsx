@@ -2,6 +2,7 @@ import { Button } from 'antd'
 import { useState, type ReactNode } from 'react'
 import type { DriveEdit, RunIn as RunInKept } from '@emery/core/drive'
 import type { SettledBelt } from '@emery/core/path'
+import { familyOf } from '@emery/core/sections'
 import {
   beginRunIn,
   COOL_MINUTES,
@@ -29,14 +30,29 @@ import { useUnits } from '../../ui/use-units.ts'
 const ORDER: readonly RunInStep['is'][] = ['to run', 'running', 'run', 'cooling', 'to re-set', 'to check', 'done']
 
 /** Running a belt in that was set by hand: set, run, let cool, re-set, look again after some distance. The drive keeps every moment. */
-export function RunIn({ belt }: { readonly belt: SettledBelt }) {
+export function RunIn(props: RunInProps) {
+  return (
+    <PanelSection title="Run-in">
+      <RunInThread {...props} />
+    </PanelSection>
+  )
+}
+
+interface RunInProps {
+  readonly belt: SettledBelt
+  /** Told of each moment that is noted, for a job in which the run-in is a step. */
+  readonly onNoted?: (moment: RunInMoment) => void
+}
+
+/** The same without a panel of its own: what is to be done next, wherever it is looked at. */
+export function RunInThread({ belt, onNoted = () => undefined }: RunInProps) {
   const units = useUnits()
   const { store } = useBench()
   const { id, runIn } = belt.belt
   const edit = (label: string, change: DriveEdit) => store.getState().edit(label, change)
   if (runIn === undefined)
     return (
-      <PanelSection title="Run-in">
+      <>
         <p>
           A new belt beds in and loses tension. Run it for {RUN_MINUTES} minutes, let it cool, re-tension it, and check
           it again after {units.distance.text(SECOND_CHECK_KM)}.
@@ -47,20 +63,21 @@ export function RunIn({ belt }: { readonly belt: SettledBelt }) {
         >
           Tension is set: start the run-in
         </Button>
-      </PanelSection>
+      </>
     )
-  return <Running belt={belt} runIn={runIn} edit={edit} />
+  return <Running belt={belt} runIn={runIn} edit={edit} onNoted={onNoted} />
 }
 
 interface RunningProps {
   readonly belt: SettledBelt
   readonly runIn: RunInKept
   readonly edit: (label: string, change: DriveEdit) => unknown
+  readonly onNoted: (moment: RunInMoment) => void
 }
 
 const SECOND = 1000
 
-function Running({ belt, runIn, edit }: RunningProps) {
+function Running({ belt, runIn, edit, onNoted }: RunningProps) {
   const { id } = belt.belt
   const [km, setKm] = useState<number | null>(null)
   const units = useUnits()
@@ -68,11 +85,16 @@ function Running({ belt, runIn, edit }: RunningProps) {
   const now = useNow(ticks ? SECOND : null)
   const step = runInStep(runIn, now)
   const at = ORDER.indexOf(step.is)
-  const note = (label: string, moment: RunInMoment, distance?: number) =>
+  const note = (label: string, moment: RunInMoment, distance?: number) => {
     edit(label, noteRunIn(id, moment, stampNow().at, distance))
-  const wanted = units.force.text(settingFor(belt.belt, 'run in'))
+    onNoted(moment)
+  }
+  const setting = settingFor(belt.belt, 'run in')
+  const { hasRibs } = familyOf(belt.belt.section)
+  const perRib = hasRibs ? ` (${units.force.text(setting / belt.belt.ribs)} a rib)` : ''
+  const wanted = `${units.force.text(setting)}${perRib}`
   return (
-    <PanelSection title="Run-in">
+    <>
       <ol className={styles['steps']}>
         <Step verdict="fine" what={`Set, ${momentText(runIn.setAt)}`} />
         <Step verdict={at > 2 ? 'fine' : 'watch'} what={`Run ${RUN_MINUTES} minutes at a fast idle`}>
@@ -151,7 +173,7 @@ function Running({ belt, runIn, edit }: RunningProps) {
       >
         {step.is === 'done' ? 'Run in: close this list' : 'End the run-in'}
       </button>
-    </PanelSection>
+    </>
   )
 }
 
