@@ -243,7 +243,14 @@ describe('the plan', () => {
       ],
       { ribs: 5 },
     )
-    expect(fixPlan(settleDrive(drive))).toEqual({ out: [], moves: [], within: 'fine', stayOut: [], unmoved: [] })
+    expect(fixPlan(settleDrive(drive))).toEqual({
+      first: [],
+      out: [],
+      moves: [],
+      within: 'fine',
+      stayOut: [],
+      unmoved: [],
+    })
     const off = changed(drive, (draft) => {
       for (const [i, pulley] of draft.pulleys.entries()) if (pulley.face === 'ribbed') pulley.grooves = i === 0 ? 5 : 6
       for (const [i, pulley] of draft.pulleys.entries()) pulley.z = i === 0 ? 0 : -1.78

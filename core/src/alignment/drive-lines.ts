@@ -5,14 +5,15 @@ import type { SettledBelt, SettledDrive } from '../path/settle.ts'
 import type { Mm } from '../units/quantity.ts'
 import { groovePlane, isLineKnown } from './entry-angles.ts'
 import { sectionFigures } from '../sections/sections.ts'
-import { ENTRY_LIMITS } from './nominal.ts'
+import { linesRead, outBeyond } from './line-readings.ts'
+import { ENTRY_LIMITS, OUT_MM } from './nominal.ts'
 import { AS_IT_IS, leanOf, moved, radiusOf, type Choice } from './move-choices.ts'
 
 /** Where one shaft's parts stand, with what may be done to it done. */
 export interface Stands {
   readonly shaft: string
-  /** mm from the line, of each of its grooved pulleys. */
-  readonly offsets: readonly Mm[]
+  /** mm from the line, of each of its grooved pulleys, and how far that may be. */
+  readonly offsets: readonly { readonly offset: Mm; readonly within: Mm }[]
   /** Degrees, and mm at the rim. */
   readonly tilt: number
   readonly rim: Mm
@@ -22,7 +23,13 @@ export interface Stands {
 
 /** The line of every belt, and where each shaft's pulleys stand against it. */
 export class DriveLines {
-  constructor(readonly settled: SettledDrive) {}
+  /** mm within which each pulley counts as in line, by belt and pulley: by how well it was read. */
+  private readonly within = new Map<string, Mm>()
+
+  constructor(readonly settled: SettledDrive) {
+    for (const { id } of settled.drive.belts)
+      for (const { pulley, sigma } of linesRead(settled.drive, id)) this.within.set(`${id} ${pulley}`, outBeyond(sigma))
+  }
 
   /** Every shaft but the crank that a belt's grooves turn, those nearer to the crank by belts first. */
   outward(): readonly Shaft[] {
@@ -45,7 +52,7 @@ export class DriveLines {
 
   /** Where a shaft's grooved pulleys stand if `choice` were made; null where nothing of it has been read, or no line to hold it against. */
   standsOf(shaft: Shaft, choice: Choice, shifted: ReadonlyMap<string, Choice>): Stands | null {
-    const offsets: Mm[] = []
+    const offsets: Stands['offsets'][number][] = []
     let [tilt, rim, mayLean] = [0, 0, Infinity]
     for (const belt of this.settled.belts)
       belt.pulleys.forEach((pulley, i) => {
@@ -59,7 +66,8 @@ export class DriveLines {
         }
         const datum = this.datumOf(belt, shaft.id, shifted)
         if (datum === null || pulley.face === 'smooth' || !isLineKnown(pulley) || entry.contact !== 'ribs') return
-        offsets.push(moved({ pulley, plane: groovePlane(belt.belt, pulley, entry) }, choice).z - datum)
+        const { z } = moved({ pulley, plane: groovePlane(belt.belt, pulley, entry) }, choice)
+        offsets.push({ offset: z - datum, within: this.within.get(`${belt.belt.id} ${pulley.id}`) ?? OUT_MM })
       })
     return offsets.length === 0 && rim === 0 ? null : { shaft: shaft.id, offsets, tilt, rim, mayLean }
   }

@@ -17,7 +17,7 @@ import {
   type SpanLine,
 } from './entry-angles.ts'
 import { AS_IT_IS, choicesFor, moved, type AlignmentMove, type Choice, type End, type Moves } from './move-choices.ts'
-import { OUT_MM } from './nominal.ts'
+import { firstOfAll, type FirstOf } from './signs.ts'
 
 /** A part that stands out of line, or leans. */
 export interface PartOut {
@@ -29,6 +29,8 @@ export interface PartOut {
 }
 
 export interface FixPlan {
+  /** What has to be found out before parts are moved: those parts are out or not, but get no move. */
+  readonly first: readonly FirstOf[]
   /** The parts that are out, whatever the verdicts of their spans. */
   readonly out: readonly PartOut[]
   readonly moves: readonly AlignmentMove[]
@@ -43,38 +45,50 @@ export interface FixPlan {
 export interface FixPlanOptions {
   /** What may be done to an accessory in grooves of which nobody has said so. */
   readonly unsaid?: (shaft: Shaft) => Moves
+  /** Signs that somebody has answered, by signKey; left out where nobody can be asked. */
+  readonly answered?: readonly string[]
 }
 
 /**
- * The plan for a drive, the crank as datum. A part is out where it stands more than OUT_MM from the line, or leans by more than a span runs quietly at; where none is and a span is not fine all the same, the part of that span which stands farther off. Each part that is
+ * The plan for a drive, the crank as datum. A part is out where it stands further from the line than its reading forgives (`outBeyond`), or leans by more than a span runs quietly at; where none is and a span is not fine all the same, the part of that span which stands farther off. Each part that is
  * out gets the move that brings it in, with as few moves as there can be and as little left over; a part that reads true is never moved. Belts
  * that the crank does not drive take their line from the shaft that drives them, as it will stand.
  */
-export function fixPlan(settled: SettledDrive, { unsaid = () => [] }: FixPlanOptions = {}): FixPlan {
+export function fixPlan(settled: SettledDrive, { unsaid = () => [], answered }: FixPlanOptions = {}): FixPlan {
+  const first = firstOfAll(settled.drive, answered)
+  const held = new Set(first.map(({ shaft }) => shaft))
   const lines = new DriveLines(settled)
   const said = (shaft: Shaft): Shaft =>
     shaft.moves === undefined && isAccessoryInGrooves(settled, shaft) ? { ...shaft, moves: unsaid(shaft) } : shaft
-  const planned = planFor(lines, said, (stands) => isOut(stands))
+  const planned = planFor(lines, { said, first, held, counts: isOut })
   if (planned.out.length > 0 || planned.within === 'fine') return planned
   // Nothing is out by itself, yet a short span runs at an angle.
   const suspects = new Set(suspectsOf(lines, planned.stayOut))
-  return planFor(lines, said, (stands) => suspects.has(stands.shaft))
+  return planFor(lines, { said, first, held, counts: (stands) => suspects.has(stands.shaft) })
 }
 
 /** mm that counts against a part: how far it stands out, or leans at its rim. */
 function worst({ offsets, rim }: Stands): Mm {
-  return Math.max(rim, ...offsets.map(Math.abs))
+  return Math.max(rim, ...offsets.map(({ offset }) => Math.abs(offset)))
 }
 
 /** A part that stands off the line, or leans by more than a span runs quietly at. */
 function isOut({ offsets, tilt, mayLean }: Stands): boolean {
-  return offsets.some((offset) => Math.abs(offset) > OUT_MM + EVEN) || tilt > mayLean + EVEN
+  return offsets.some(({ offset, within }) => Math.abs(offset) > within + EVEN) || tilt > mayLean + EVEN
 }
 
 /** mm, or degrees, by which a limit may be missed through rounding. */
 const EVEN = 1e-9
 
-function planFor(lines: DriveLines, said: (shaft: Shaft) => Shaft, counts: (stands: Stands) => boolean): FixPlan {
+interface Planned {
+  readonly said: (shaft: Shaft) => Shaft
+  readonly first: FixPlan['first']
+  /** Shafts that are not moved before something has been found out. */
+  readonly held: ReadonlySet<string>
+  readonly counts: (stands: Stands) => boolean
+}
+
+function planFor(lines: DriveLines, { said, first, held, counts }: Planned): FixPlan {
   const { settled } = lines
   const out: PartOut[] = []
   const moves: AlignmentMove[] = []
@@ -83,8 +97,9 @@ function planFor(lines: DriveLines, said: (shaft: Shaft) => Shaft, counts: (stan
   for (const shaft of lines.outward()) {
     const stands = lines.standsOf(shaft, AS_IT_IS, shifted)
     if (stands === null || !counts(stands)) continue
-    const farthest = stands.offsets.reduce((far, each) => (Math.abs(each) > Math.abs(far) ? each : far), 0)
+    const farthest = stands.offsets.reduce((far, { offset }) => (Math.abs(offset) > Math.abs(far) ? offset : far), 0)
     out.push({ shaft: shaft.id, offset: farthest, tilt: stands.tilt })
+    if (held.has(shaft.id)) continue
     const best = bestChoice(choicesFor(settled, said(shaft)), (choice) => lines.standsOf(shaft, choice, shifted))
     if (best.moves.length === 0) unmoved.push(shaft.id)
     shifted.set(shaft.id, best)
@@ -97,7 +112,7 @@ function planFor(lines: DriveLines, said: (shaft: Shaft) => Shaft, counts: (stan
     .filter(({ verdict }) => verdict === 'watch' || verdict === 'act')
     .map(({ belt, from, to }) => ({ belt, from, to }))
   const within = spans.some(({ verdict }) => verdict === 'act') ? 'act' : stayOut.length > 0 ? 'watch' : 'fine'
-  return { out, moves, within, stayOut, unmoved }
+  return { first, out, moves, within, stayOut, unmoved }
 }
 
 /**
@@ -109,7 +124,7 @@ function bestChoice(choices: readonly Choice[], standsWith: (choice: Choice) => 
     const stands = standsWith(choice)
     if (stands === null) return []
     // What it stands off and what it leans are left both: one does not hide the other.
-    const left = stands.rim + Math.max(0, ...stands.offsets.map(Math.abs))
+    const left = stands.rim + Math.max(0, ...stands.offsets.map(({ offset }) => Math.abs(offset)))
     const inLine = !isOut(stands)
     const groove = choice.moves.some(({ kind }) => kind === 'groove')
     return [

@@ -6,19 +6,22 @@ export type { AlignmentMove } from './move-choices.ts'
 export {
   type AlongReading,
   isLaserAskew,
+  isOutOfLine,
   LINE_WAYS,
   lineQuestion,
   type LineQuestion,
   type LineRead,
   linesRead,
   type LineWay,
+  outBeyond,
   referenceOf,
   strikeLines,
   retakeLine,
   takeLine,
   wayRead,
 } from './line-readings.ts'
+export { hubAfter, type HubAfter } from './hub.ts'
 export { lineCompared, takeBeltLines, takeMoves } from './moves-done.ts'
-export { type LineSign, lineSigns } from './signs.ts'
+export { type FirstOf, type LineSign, lineSigns, signKey } from './signs.ts'
 export { type LaserMarks, simulatedLaser } from './simulated-laser.ts'
 export { straightedgeTo } from './straightedge.ts'

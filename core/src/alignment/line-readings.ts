@@ -1,5 +1,5 @@
 /** From straightedge, laser or block to where every pulley’s belt line lies: docs/mechanics/alignment.md. */
-import { UNLIKELY_OFFSET, SQUARE_LASER } from './nominal.ts'
+import { LINE_SIGMA, OUT_MM, SQUARE_LASER, UNLIKELY_OFFSET } from './nominal.ts'
 import type { CheckedDrive } from '../drive/drive.ts'
 import type { DriveDraft, DriveEdit } from '../drive/edits.ts'
 import type { AlignmentReading, ReadWhile } from '../drive/alignment-reading.ts'
@@ -21,10 +21,27 @@ export type AlongReading = Extract<AlignmentReading, { how: LineWay }>
 export interface LineOffset {
   /** mm behind the reference, toward the block: the mean of what was read. Null without a reading of both. */
   readonly offset: Mm | null
+  /** What each reading comes to, mm behind the reference, in the order in which they were read. */
+  readonly each: readonly Mm[]
   /** Half of how far the readings lie apart. */
   readonly scatter: Mm
+  /** One standard deviation of the offset, mm, by the way it was read; null without one. */
+  readonly sigma: Mm | null
   readonly readings: number
 }
+
+/** mm beyond which a pulley counts as out of line: what its reading tells apart sets it, and never less than OUT_MM. */
+export function outBeyond(sigma: Mm | null): Mm {
+  return Math.max(OUT_MM, 3 * (sigma ?? 0))
+}
+
+/** Whether a pulley that was read to stand off by that much counts as out of line. */
+export function isOutOfLine(offset: Mm, sigma: Mm | null): boolean {
+  return Math.abs(offset) > outBeyond(sigma) + ROUNDING
+}
+
+/** mm by which a limit may be missed through rounding. */
+const ROUNDING = 1e-9
 
 export interface LineRead extends LineOffset {
   readonly pulley: string
@@ -109,19 +126,29 @@ function offsetWhile(drive: AnyDrive, reference: string | undefined, pulley: str
   const mine = readingsOf(drive, pulley, during)
   const references = readingsOf(drive, reference ?? '', during)
   const depths = (of: readonly AlongReading[], way: LineWay) => of.filter(({ how }) => how === way).map(depthOf)
-  const perWay = LINE_WAYS.map((way) => ({ mine: depths(mine, way), zero: depths(references, way) }))
-  if (pulley === reference)
+  const perWay = LINE_WAYS.map((way) => ({ way, mine: depths(mine, way), zero: depths(references, way) }))
+  if (pulley === reference) {
+    const each = perWay.flatMap(({ zero }) => zero.map((depth) => depth - mean(zero)))
     return {
       offset: mine.length === 0 ? null : 0,
+      each,
       scatter: Math.max(...perWay.map(({ zero }) => halfRange(zero))),
+      sigma: mine.length === 0 ? null : 0,
       readings: mine.length,
     }
-  const offsets = perWay.flatMap(({ mine: depths, zero }) =>
-    zero.length === 0 ? [] : depths.map((depth) => depth - mean(zero)),
+  }
+  const counted = perWay.filter(({ mine: depths, zero }) => depths.length > 0 && zero.length > 0)
+  const offsets = counted.flatMap(({ mine: depths, zero }) => depths.map((depth) => depth - mean(zero)))
+  const scatter = halfRange(offsets)
+  // The best of the ways counts; readings that lie apart are no better than that.
+  const ofWays = counted.map(({ way, mine: depths, zero }) =>
+    Math.hypot(LINE_SIGMA[way] / Math.sqrt(depths.length), LINE_SIGMA[way] / Math.sqrt(zero.length)),
   )
   return {
     offset: offsets.length === 0 ? null : mean(offsets),
-    scatter: halfRange(offsets),
+    each: offsets,
+    scatter,
+    sigma: ofWays.length === 0 ? null : Math.max(scatter, Math.min(...ofWays)),
     readings: mine.length,
   }
 }

@@ -58,13 +58,20 @@ describe('moves that are made', () => {
     const done = changed(read, takeMoves(settled, [{ kind: 'press', shaft: 'p2', by: 1.5 }], stamp))
     expect(done.alignment?.map(({ pulley }) => pulley)).toEqual(['p0'])
     expect(lineCompared(settleDrive(done))?.pulleys).toEqual([
-      { pulley: 'p2', was: expect.closeTo(-1.6, 9), is: expect.closeTo(-0.1, 9), again: 0 },
+      {
+        pulley: 'p2',
+        was: expect.closeTo(-1.6, 9),
+        planned: expect.closeTo(-0.1, 9),
+        is: expect.closeTo(-0.1, 9),
+        again: 0,
+        inLine: null,
+      },
     ])
     const again = settleDrive(changed(done, depth('c', 'p2', 40.3)))
     const compared = lineCompared(again)
     expect(compared).toMatchObject({ by: 'Wren', at: stamp.at })
     expect(compared?.pulleys).toEqual([
-      { pulley: 'p2', was: expect.closeTo(-1.6, 9), is: expect.closeTo(-0.3, 9), again: 1 },
+      expect.objectContaining({ was: expect.closeTo(-1.6, 9), is: expect.closeTo(-0.3, 9), again: 1, inLine: true }),
     ])
     const [angle] = compared?.angles ?? []
     const [belt] = again.belts

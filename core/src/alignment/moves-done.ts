@@ -5,7 +5,7 @@ import type { Mm } from '../units/quantity.ts'
 import { worseAngle } from './entry-angles.ts'
 import { linesAfter, spanLines } from './fix-plan.ts'
 import type { AlignmentMove } from './move-choices.ts'
-import { linesRead, referenceOf } from './line-readings.ts'
+import { isOutOfLine, linesRead, referenceOf } from './line-readings.ts'
 
 /** Makes moves: what was moved stands where it should, its readings are deleted, and how it had been is kept to compare with. */
 export function takeMoves(
@@ -26,6 +26,9 @@ export function takeMoves(
   }
   return (draft) => {
     for (const move of moves) makeMove(draft, move)
+    // Where a hub stands that was pressed is to be read again.
+    for (const shaft of draft.shafts)
+      if (moves.some(({ kind, shaft: id }) => kind === 'press' && id === shaft.id)) delete shaft.hubStands
     const moved = new Set(draft.pulleys.filter(({ shaft }) => shafts.has(shaft)).map(({ id: pulley }) => pulley))
     if (draft.alignment !== undefined) draft.alignment = draft.alignment.filter(({ pulley }) => !moved.has(pulley))
     draft.alignmentWork = [...(draft.alignmentWork ?? []), work]
@@ -71,8 +74,12 @@ export interface LineCompared {
   readonly pulleys: readonly {
     readonly pulley: string
     readonly was: Mm
+    /** Where the moves were to bring it. */
+    readonly planned: Mm
     readonly is: Mm
     readonly again: number
+    /** Whether it now stands in line, by what was read since; null until it is read again. */
+    readonly inLine: boolean | null
   }[]
   /** Largest entry angles, degrees. */
   readonly angles: readonly { readonly belt: string; readonly was: number; readonly is: number }[]
@@ -84,14 +91,23 @@ export function lineCompared(settled: SettledDrive): LineCompared | null {
   if (work === undefined) return null
   const now = new Map(lineOfEach(settled).map(({ pulley, line }) => [pulley, line]))
   const reads = new Map(
-    settled.drive.belts.flatMap(({ id }) => linesRead(settled.drive, id)).map((read) => [read.pulley, read.readings]),
+    settled.drive.belts.flatMap(({ id }) => linesRead(settled.drive, id)).map((read) => [read.pulley, read]),
   )
+  const shaftOf = new Map(settled.drive.pulleys.map(({ id, shaft }) => [id, shaft]))
+  const movedBy = (pulley: string): Mm =>
+    work.moves.reduce((sum, move) => {
+      const isIts = move.kind === 'groove' ? move.pulley === pulley : move.shaft === shaftOf.get(pulley)
+      return isIts && move.kind !== 'straighten' ? sum + move.by : sum
+    }, 0)
   return {
     at: work.at,
     by: work.by,
     pulleys: work.was.flatMap(({ pulley, line: was }) => {
       const is = now.get(pulley)
-      return is === undefined ? [] : [{ pulley, was, is, again: reads.get(pulley) ?? 0 }]
+      if (is === undefined) return []
+      const read = reads.get(pulley)
+      const inLine = (read?.offset ?? null) === null ? null : !isOutOfLine(is, read?.sigma ?? null)
+      return [{ pulley, was, planned: was + movedBy(pulley), is, again: read?.readings ?? 0, inLine }]
     }),
     angles: worstOfEach(settled).flatMap(({ belt, worst: is }) => {
       const was = work.angles.find((each) => each.belt === belt)?.worst

@@ -48,5 +48,14 @@ const ON_BRACKETS: ReadonlySet<Shaft['kind']> = new Set([
   'other',
 ])
 
-/** How far out of line a pulley counts as out, mm (nominal). */
+/** How far out of line a pulley counts as out, mm (nominal), where its reading is no worse than a third of that. */
 export const OUT_MM = 0.3
+
+/** One standard deviation of what one reading along a shaft tells apart, mm (nominal): a caliper, a line as wide as a laser's, a rule from the block. */
+export const LINE_SIGMA = { depth: 0.05, laser: 0.15, block: 0.1 } as const
+
+/** mm that two readings of one pulley may lie apart before somebody has to say that both are good (nominal). */
+export const READINGS_APART = 0.5
+
+/** mm by which a hub may miss the depth its part wants (nominal). */
+export const HUB_WITHIN = 0.3

@@ -1,5 +1,5 @@
 /** What else is wrong with a belt’s line, asked or said before anything is pressed: docs/mechanics/alignment.md. */
-import { WHOLE_RIBS, OFF_CENTRE, GIVES, ENTRY_LIMITS } from './nominal.ts'
+import { ENTRY_LIMITS, GIVES, OFF_CENTRE, READINGS_APART, WHOLE_RIBS } from './nominal.ts'
 import type { CheckedDrive } from '../drive/drive.ts'
 import { mean } from '../numerics/mean.ts'
 import { groovesTaken } from '../sections/families.ts'
@@ -8,6 +8,8 @@ import type { Mm } from '../units/quantity.ts'
 import { linesRead, type LineRead } from './line-readings.ts'
 
 export type LineSign =
+  /** Two readings of it lie that far apart: one is wrong, or its rim wobbles. */
+  | { readonly is: 'readings-apart'; readonly pulley: string; readonly apart: Mm }
   /** The belt’s offset is that of whole grooves: it may lie in the wrong ones. Positive runs too far back. */
   | { readonly is: 'groove-off'; readonly pulley: string; readonly grooves: number; readonly offset: Mm }
   /** The belt has more ribs than the pulley has grooves. */
@@ -18,6 +20,52 @@ export type LineSign =
   | { readonly is: 'leans'; readonly pulley: string; readonly degrees: number; readonly onTensioner: boolean }
   /** Under load the pulley comes forward by that much: its bracket bends, or its bearing has play. */
   | { readonly is: 'gives'; readonly pulley: string; readonly by: Mm }
+
+/** A sign by which it is known that somebody has answered it. */
+export function signKey({ is, pulley }: LineSign): string {
+  return `${is} ${pulley}`
+}
+
+/** What has to be found out about a part before it is moved, and the shaft it stands on. */
+export interface FirstOf {
+  readonly shaft: string
+  readonly sign: LineSign
+}
+
+/**
+ * What comes before any move, by shaft: a part that gives under load has play or a bracket that bends, an arm that leans a worn bush, and neither is
+ * cured by a shim; readings that lie apart are settled first. Whether a belt lies a groove off is asked where `answered` is given; what is named in it
+ * has been answered.
+ */
+export function firstOfAll(drive: CheckedDrive, answered?: readonly string[]): readonly FirstOf[] {
+  const shaftOf = new Map(drive.pulleys.map(({ id, shaft }) => [id, shaft]))
+  const holds = (sign: LineSign): boolean => {
+    switch (sign.is) {
+      case 'gives':
+        return true
+      case 'leans':
+        return sign.onTensioner
+      case 'readings-apart':
+        return answered?.includes(signKey(sign)) !== true
+      case 'groove-off':
+        return answered !== undefined && !answered.includes(signKey(sign))
+      case 'more-ribs':
+      case 'off-centre':
+        return false
+    }
+  }
+  const seen = new Set<string>()
+  return drive.belts
+    .flatMap(({ id }) => lineSigns(drive, id))
+    .filter(holds)
+    .flatMap((sign): FirstOf[] => {
+      const shaft = shaftOf.get(sign.pulley)
+      // A pulley that two belts run on is told of once.
+      if (shaft === undefined || seen.has(signKey(sign))) return []
+      seen.add(signKey(sign))
+      return [{ shaft, sign }]
+    })
+}
 
 /** All of one belt, in the order of its route within each kind. */
 export function lineSigns(drive: CheckedDrive, beltId: string): readonly LineSign[] {
@@ -38,6 +86,10 @@ export function lineSigns(drive: CheckedDrive, beltId: string): readonly LineSig
     ...reads.flatMap((read): LineSign[] => {
       const grooves = groovesOff(drive, beltId, read)
       return grooves === 0 ? [] : [{ is: 'groove-off', pulley: read.pulley, grooves, offset: read.offset ?? 0 }]
+    }),
+    ...reads.flatMap(({ pulley, each }): LineSign[] => {
+      const apart = each.length < 2 ? 0 : Math.max(...each) - Math.min(...each)
+      return apart > READINGS_APART ? [{ is: 'readings-apart', pulley, apart }] : []
     }),
     ...onRoute.flatMap(({ pulley }) => offCentre(drive, pulley.id)),
     ...onRoute.flatMap(({ pulley }): LineSign[] => {

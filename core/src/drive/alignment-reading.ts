@@ -12,8 +12,13 @@ const ofPulley = {
 export const READ_WHILE = ['standing', 'revving'] as const
 export type ReadWhile = (typeof READ_WHILE)[number]
 
+/** What worked hard while the engine revved and something was read. */
+export const READ_UNDER = ['steering', 'compressor', 'electrics', 'throttle'] as const
+export type ReadUnder = (typeof READ_UNDER)[number]
+
 const along = {
   ...ofPulley,
+  load: choice(READ_UNDER, 'What worked hard while the engine revved.').optional(),
   while: choice(READ_WHILE, 'What the engine did: standing when left out; revving stands for any load.').optional(),
 }
 

@@ -41,6 +41,7 @@ const SHAFT_FACTS = {
   inertia: 'inertia',
   clutch: 'clutch',
   hubDepth: 'depth of its hub',
+  hubStands: 'where its hub stands',
   marks: 'marks',
   moves: 'allowed moves',
 } as const

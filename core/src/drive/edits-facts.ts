@@ -11,7 +11,7 @@ export function setEngineFact<Key extends 'cylinders' | 'strokes'>(key: Key, val
 }
 
 /** Says something of a part; null for not known. */
-export function setShaftFact<Key extends 'clutch' | 'inertia' | 'hubDepth' | 'marks'>(
+export function setShaftFact<Key extends 'clutch' | 'inertia' | 'hubDepth' | 'hubStands' | 'marks'>(
   shaftId: string,
   key: Key,
   value: Shaft[Key] | null,

@@ -1,5 +1,5 @@
 /** What the other packages may take from here. */
-export type { ReadWhile } from './alignment-reading.ts'
+export { READ_UNDER, type ReadUnder, type ReadWhile } from './alignment-reading.ts'
 export { type Belt, CONSTRUCTIONS, isRouted, type RouteEntry } from './belt.ts'
 export { describeChanges } from './changes.ts'
 export type { DocumentProblem } from './document-problem.ts'

@@ -164,6 +164,10 @@ export const shaftSchema = record({
     min: -50,
     max: 50,
   }).optional(),
+  hubStands: quantity('mm', 'How far the hub’s face stands behind the shaft’s end now.', {
+    min: -50,
+    max: 50,
+  }).optional(),
   marks: record({
     min: markSeen('Travel at a tensioner’s first mark; null where the mark is there and its travel is not known.'),
     nominal: markSeen('Travel at its mark for a new belt.'),
