@@ -64,7 +64,8 @@ export const ENTERED = [
   ['shafts[].rating.*', field('Rated current', 'web/src/tension/loads.tsx')],
   ['shafts[].inertia', field('Inertia', 'web/src/tension/loads.tsx')],
   ['shafts[].clutch', field('Its pulley', 'web/src/tension/loads.tsx')],
-  ['shafts[].hubDepth', field('Hub behind the shaft’s end', 'web/src/bench/panels/pulley-card.tsx')],
+  ['shafts[].hubDepth', field('Hub, where the part wants it', 'web/src/bench/panels/pulley-card.tsx')],
+  ['shafts[].hubStands', field('Hub now', 'web/src/alignment/press-details.tsx')],
   ['shafts[].marks.*', field('New belt', 'web/src/measure/pointer-marks.tsx')],
 
   // Pulleys.
@@ -142,6 +143,7 @@ export const ENTERED = [
   ['alignment[].apart', field('Apart', 'web/src/alignment/beside-readings.tsx')],
   ['alignment[].near', field('Near edge', 'web/src/alignment/laser-target.tsx')],
   ['alignment[].far', field('Far edge', 'web/src/alignment/laser-target.tsx')],
+  ['alignment[].load', field('Load', 'web/src/alignment/line-readings.tsx')],
   ['alignment[].while', field('Engine', 'web/src/alignment/line-readings.tsx')],
   ['alignment[].value', field('Measure', 'web/src/alignment/line-readings.tsx')],
   ['alignment[].*', field('Tilt, or belt off centre', 'web/src/alignment/beside-readings.tsx')],

@@ -50,8 +50,13 @@ describe('how far a pulley may stand off before it counts as out', () => {
     const caliper = read(depth('p0', 40), depth('p2', 40.5), depth('p1', 40))
     expect(planOf(caliper).out).toEqual([{ shaft: 'p2', offset: expect.closeTo(-0.5, 9), tilt: 0 }])
     const mark = (pulley: string, at: number): AlongReading => ({
-      ...{ id: `r${count++}`, by: '', at: '2026-11-25T10:30:00Z' },
-      ...{ how: 'laser', pulley, near: at, far: at },
+      id: `r${count++}`,
+      by: '',
+      at: '2026-11-25T10:30:00Z',
+      how: 'laser',
+      pulley,
+      near: at,
+      far: at,
     })
     const laser = read(mark('p0', 0), mark('p1', 0), mark('p2', 0.5))
     // 0.15 mm for either of two readings: σ 0.21 mm, three times that 0.64 mm.

@@ -97,11 +97,12 @@ export function lineSigns(drive: CheckedDrive, beltId: string): readonly LineSig
       const onTensioner = drive.shafts.some(({ id, kind }) => id === pulley.shaft && kind === 'tensioner')
       return leans > fine ? [{ is: 'leans', pulley: pulley.id, degrees: leans, onTensioner }] : []
     }),
-    ...reads.flatMap(({ pulley, offset, scatter, revving }): LineSign[] => {
+    ...reads.flatMap(({ pulley, offset, scatter, sigma, revving }): LineSign[] => {
       if (offset === null || revving.offset === null) return []
       const by = offset - revving.offset
-      // Less than the readings themselves differ says nothing.
-      return Math.abs(by) > Math.max(GIVES, scatter + revving.scatter) ? [{ is: 'gives', pulley, by }] : []
+      // Less than the readings themselves differ, or tell apart, says nothing.
+      const told = Math.max(GIVES, scatter + revving.scatter, 2 * Math.hypot(sigma ?? 0, revving.sigma ?? 0))
+      return Math.abs(by) > told ? [{ is: 'gives', pulley, by }] : []
     }),
   ]
 }

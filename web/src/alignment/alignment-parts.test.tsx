@@ -76,7 +76,7 @@ describe('alignment', () => {
     const plan = fixPlan(settleDrive(store.getState().drive), { unsaid: usualMoves })
     act(() => store.getState().setAlignment({ moves: plan.moves, mended: true }))
     expect(screen.getByRole('img', { name: /; 0 of 6 spans outside the quiet limit/ })).toBeTruthy()
-    expect(alignmentWork.plan(store.getState().drive)).toEqual(plan)
+    expect(alignmentWork.plan(store.getState().drive, [])).toEqual(plan)
   })
 
   test('before anything is placed who is out is told, and over a span that is typed what it does', async () => {
@@ -144,7 +144,11 @@ describe('alignment', () => {
     expect(store.getState().drive.alignment).toHaveLength(2)
     await userEvent.click(screen.getByRole('button', { name: 'Read Power steering pump once more' }))
     await read('Power steering pump', '1.1')
-    expect(screen.getByText(/2 readings/)).toBeTruthy()
+    // Two readings of one thing are shown as two.
+    const [crank] = store.getState().drive.alignment ?? []
+    if (crank?.how !== 'depth') throw new Error('the crank was read by depth')
+    const both = [1.2, 1.1].map((value) => `−${(value - crank.value).toFixed(2)} mm`).join(' and ')
+    expect(screen.getByText(new RegExp(both.replaceAll('.', '\\.')))).toBeTruthy()
     await userEvent.click(screen.getByRole('button', { name: 'Delete the readings of Power steering pump' }))
     expect(store.getState().drive.alignment).toHaveLength(1)
   })
@@ -194,9 +198,15 @@ describe('alignment', () => {
     await read('Alternator', '41')
     await userEvent.click(screen.getByText('Running, under load'))
     expect(screen.getByRole('note').textContent).toMatch(/Keep hands, sleeves and tools away/)
-    await read('Alternator', '40.2')
+    // No straightedge comes near a running engine: the laser is what is left, and it is asked what pulls.
+    expect(screen.queryByText('Straightedge')).toBeNull()
+    expect(screen.getByRole('combobox', { name: 'Load' })).toBeTruthy()
+    await read('Alternator, near', '-0.8')
+    await read('Alternator, far', '-0.8')
     expect(screen.getByRole('alert').textContent).toMatch(/Crank has not been measured/)
-    await read('Crank, the reference', '41')
+    await read('Crank, the reference, near', '0')
+    await read('Crank, the reference, far', '0')
+    expect(store.getState().drive.alignment?.at(-1)).toMatchObject({ how: 'laser', while: 'revving', load: 'throttle' })
     expect(screen.getByRole('region', { name: 'Other observations' }).textContent).toMatch(
       /Alternator moves forward 0\.80 mm under load.*bracket flexes or its bearing has play/,
     )
@@ -265,13 +275,18 @@ describe('alignment', () => {
         )
     })
     const compared = screen.getByRole('region', { name: 'Before and after' })
-    expect(compared.textContent).toMatch(/Power steering pump−1\.60 mmnot measured again/)
+    expect(compared.textContent).toMatch(/Power steering pump−1\.60 mm0\.00 mmnot measured again/)
     expect(screen.getByRole('region', { name: 'Alignment' }).textContent).toContain(
       'Aligned, if the moves went as planned',
     )
     await read('Power steering pump', '41.3')
-    expect(compared.textContent).toMatch(/Power steering pump−1\.60 mm−0\.10 mmLargest angle0\.\d\d°0\.\d\d°/)
+    expect(within(compared).getByRole('img', { name: 'in line' })).toBeTruthy()
+    expect(compared.textContent).toMatch(/Power steering pump−1\.60 mm0\.00 mm−0\.10 mmLargest angle0\.\d\d°0\.\d\d°/)
     expect(compared.textContent).toContain('Adjusted on 2026-11-25 by Wren.')
+    // Less than planned: said, and the next plan begins from there.
+    await read('Power steering pump', '42')
+    expect(within(compared).getByRole('img', { name: 'still out' })).toBeTruthy()
+    expect(compared.textContent).toContain('Power steering pump did not come as far as planned')
   })
 
   test.each([

@@ -1,4 +1,5 @@
 import type { AlignmentMove, LineWay } from '@emery/core/alignment'
+import type { ReadUnder } from '@emery/core/drive'
 import type { Verdict } from '@emery/core/verdict'
 
 /** What an entry angle does. */
@@ -25,6 +26,14 @@ export const LINE_WAY_WORDS: Readonly<Record<LineWay, { readonly label: string; 
   },
 }
 
+/** What makes a part pull while the running engine is read. */
+export const UNDER_WORDS: Readonly<Record<ReadUnder, string>> = {
+  steering: 'Steering held against its stop, briefly',
+  compressor: 'A/C on, coldest setting',
+  electrics: 'Lights, blower and rear window on',
+  throttle: 'Throttle blipped',
+}
+
 /** One move as it is done with the hands; positive comes away from the block. */
 export function moveWords(move: AlignmentMove, part: string, text: (mm: number) => string): string {
   const much = text(Math.abs(move.by))
@@ -44,8 +53,14 @@ export function moveWords(move: AlignmentMove, part: string, text: (mm: number) 
 }
 
 /** What the move is done with, and what not to do. */
-export const MOVE_HOW: Readonly<Record<AlignmentMove['kind'], string>> = {
-  press: 'With a pulley puller, or a pressing tool on the shaft’s thread; never a hammer, never against the rim.',
+export function moveHow({ kind, by }: AlignmentMove): string {
+  if (kind !== 'press') return HOW[kind]
+  return by > 0
+    ? 'With the puller: its jaws behind the hub’s collar, its screw against the shaft. Never a hammer, never by the rim.'
+    : 'With the installer: its screw in the shaft’s thread, its nut against the hub. Never a hammer, never on the rim.'
+}
+
+const HOW: Readonly<Record<Exclude<AlignmentMove['kind'], 'press'>, string>> = {
   shim: 'Between the part and its bracket, the same at every bolt.',
   spacer: 'Between the part and its bracket; see that the bolts still reach far enough.',
   groove: 'Slacken the belt first; every rib in a groove, none over the edge.',

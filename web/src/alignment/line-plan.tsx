@@ -1,15 +1,16 @@
 import { Button } from 'antd'
 import { v4 as newId } from 'uuid'
-import { takeMoves } from '@emery/core/alignment'
+import { signKey, takeMoves } from '@emery/core/alignment'
 import { stampNow } from '../ui/preferences.ts'
 import { useLengths } from '../ui/use-lengths.ts'
 import { useBench, useBenchState, useRestingDrive } from '../bench/bench-context.ts'
 import { pulleyName } from '../ui/pulley-name.ts'
 import { PanelSection } from '../ui/panel.tsx'
-import { MOVE_HOW, moveWords } from './alignment-words.ts'
+import { moveHow, moveWords } from './alignment-words.ts'
 import styles from './alignment.module.css'
-import type { AlignmentMove } from '@emery/core/alignment'
+import type { AlignmentMove, LineSign } from '@emery/core/alignment'
 import type { Lengths } from '../ui/use-lengths.ts'
+import { PressDetails } from './press-details.tsx'
 import { useFixPlan } from './use-fix-plan.ts'
 
 /** The fewest moves, in the order of the route, and the drive as it would be after them. */
@@ -33,10 +34,22 @@ export function LinePlan() {
       </PanelSection>
     )
   const { plan } = planning
-  if (plan.out.length === 0) return null
+  if (plan.out.length === 0 && plan.first.length === 0) return null
   return (
     <PanelSection title="Fewest moves">
-      <ul className={styles['moves']} aria-label="Out of line">
+      {plan.first.length > 0 && (
+        <ol className={styles['moves']} aria-label="Before any move">
+          {plan.first.map(({ shaft, sign }) => (
+            <li key={signKey(sign)}>
+              <b>{firstWords(sign, shaftName(shaft))}</b>
+              <span className="soft">
+                {plan.out.some((each) => each.shaft === shaft) ? 'It gets no shim and is not pressed before that.' : ''}
+              </span>
+            </li>
+          ))}
+        </ol>
+      )}
+      <ul className={styles['out']} aria-label="Out of line">
         {plan.out.map(({ shaft, offset, tilt }) => (
           <li key={shaft}>
             {shaftName(shaft)} is out:{' '}
@@ -52,7 +65,8 @@ export function LinePlan() {
             {plan.moves.map((move) => (
               <li key={`${move.kind} ${move.shaft}`}>
                 <b>{moveWords(move, shaftName(move.shaft), lengths.fine)}.</b>
-                <span className="soft">{MOVE_HOW[move.kind]}</span>
+                <span className="soft">{moveHow(move)}</span>
+                {move.kind === 'press' && <PressOf move={move} />}
               </li>
             ))}
           </ol>
@@ -77,6 +91,29 @@ export function LinePlan() {
       )}
     </PanelSection>
   )
+}
+
+function PressOf({ move }: { readonly move: AlignmentMove }) {
+  const { settled } = useBench()
+  const shaft = settled.drive.shafts.find(({ id }) => id === move.shaft)
+  return shaft === undefined ? null : <PressDetails shaft={shaft} move={move} />
+}
+
+/** What has to be found out about a part before it is moved. */
+function firstWords(sign: LineSign, part: string): string {
+  switch (sign.is) {
+    case 'gives':
+      return `Find the play of ${part} first: rock its pulley with the belt off, look for a cracked lug or a loose bolt.`
+    case 'leans':
+      return `The arm of ${part} leans: its bush is worn. Replace the tensioner; no shim and no spacer cures that.`
+    case 'readings-apart':
+      return `Read ${part} again: its readings disagree, or its rim wobbles.`
+    case 'groove-off':
+      return `Count the grooves of ${part} first: the belt may lie in the wrong ones.`
+    case 'more-ribs':
+    case 'off-centre':
+      return ''
+  }
 }
 
 /** How a part stands out of line, as whoever presses it would say. */

@@ -1,4 +1,4 @@
-import { Button, Segmented } from 'antd'
+import { Button, Segmented, Select } from 'antd'
 import { useState } from 'react'
 import { v4 as newId } from 'uuid'
 import {
@@ -16,24 +16,27 @@ import {
   type LineRead,
   type LineWay,
 } from '@emery/core/alignment'
-import type { ReadWhile } from '@emery/core/drive'
+import { READ_UNDER, type ReadUnder, type ReadWhile } from '@emery/core/drive'
 import type { Mm } from '@emery/core/units'
 import { stampNow } from '../ui/preferences.ts'
 import { Caution } from '../ui/caution.tsx'
 import { EDIT_TAKEN, type EditResult } from '../ui/edit-result.ts'
 import { ReadingField } from '../ui/reading-field.tsx'
-import { useLengths } from '../ui/use-lengths.ts'
+import fields from '../ui/fields.module.css'
+import { useLengths, type Lengths } from '../ui/use-lengths.ts'
 import { useBench, useBenchState } from '../bench/bench-context.ts'
 import { pulleyName } from '../ui/pulley-name.ts'
 import { PanelSection } from '../ui/panel.tsx'
 import { LaserTarget } from './laser-target.tsx'
-import { LINE_WAY_WORDS } from './alignment-words.ts'
+import { LINE_WAY_WORDS, UNDER_WORDS } from './alignment-words.ts'
 import styles from './alignment.module.css'
 
 /** How far every pulley lies along its shaft, read against the crank by one of three ways, standing or revving. */
 export function LineReadings({ beltId }: { readonly beltId: string }) {
   const { store, settled } = useBench()
-  const { way, during } = useBenchState((state) => state.alignment)
+  const { way: chosen, during, under } = useBenchState((state) => state.alignment)
+  // No straightedge and no caliper comes near a running engine.
+  const way = during === 'standing' ? chosen : 'laser'
   const reads = linesRead(settled.drive, beltId)
   const [reference, ...others] = reads
   const counted = (read: LineRead) => (during === 'standing' ? read : read.revving).readings
@@ -45,13 +48,15 @@ export function LineReadings({ beltId }: { readonly beltId: string }) {
     )
   return (
     <PanelSection title="Measure">
-      <Segmented<LineWay>
-        block
-        aria-label="Method"
-        value={way}
-        options={LINE_WAYS.map((value) => ({ value, label: LINE_WAY_WORDS[value].label }))}
-        onChange={(next) => store.getState().setAlignment({ way: next })}
-      />
+      {during === 'standing' && (
+        <Segmented<LineWay>
+          block
+          aria-label="Method"
+          value={way}
+          options={LINE_WAYS.map((value) => ({ value, label: LINE_WAY_WORDS[value].label }))}
+          onChange={(next) => store.getState().setAlignment({ way: next })}
+        />
+      )}
       <p className="soft">{LINE_WAY_WORDS[way].how} Measure the crank first: it is the reference.</p>
       <Segmented<ReadWhile>
         block
@@ -63,6 +68,17 @@ export function LineReadings({ beltId }: { readonly beltId: string }) {
         ]}
         onChange={(next) => store.getState().setAlignment({ during: next })}
       />
+      {during === 'revving' && (
+        <label className={fields['line']}>
+          <span>Load</span>
+          <Select<ReadUnder>
+            aria-label="Load"
+            value={under}
+            options={READ_UNDER.map((value) => ({ value, label: UNDER_WORDS[value] }))}
+            onChange={(next) => store.getState().setAlignment({ under: next })}
+          />
+        </label>
+      )}
       {during === 'standing' ? (
         <Caution>Engine off, key out, engine cool. Fan, hoses and edges stay hot.</Caution>
       ) : (
@@ -124,12 +140,13 @@ interface RowProps {
 /** One pulley: what was read of it this way, and how it so lies against the reference. */
 function Row({ beltId, read, way, during, reference }: RowProps) {
   const { store, settled } = useBench()
+  const under = useBenchState((state) => state.alignment.under)
   const lengths = useLengths()
   const [doubted, setDoubted] = useState<{ readonly reading: AlongReading; readonly doubt: LineQuestion } | null>(null)
   /** The next reading stands beside those there are; else what is typed over a reading replaces it. */
   const [again, setAgain] = useState(false)
   const { pulley } = read
-  const { offset, scatter, readings } = during === 'standing' ? read : read.revving
+  const { offset, each, scatter, readings } = during === 'standing' ? read : read.revving
   const name = pulleyName(settled.drive, pulley)
   const label = `${name}${reference ? ', the reference' : ''}`
   const value = wayRead(settled.drive, pulley, way, during)
@@ -146,7 +163,7 @@ function Row({ beltId, read, way, during, reference }: RowProps) {
       ...stampNow(),
       id: newId(),
       pulley,
-      ...(during === 'revving' ? { while: during } : {}),
+      ...(during === 'revving' ? { while: during, load: under } : {}),
     }
     if (isLaserAskew(settled.drive, reading, beltId))
       return {
@@ -172,15 +189,11 @@ function Row({ beltId, read, way, during, reference }: RowProps) {
         />
       )}
       <span className={styles['offset']}>
-        {offset !== null && !reference && (
-          <b className="figures">
-            {offset > 0 ? '−' : '+'}
-            {lengths.fine(Math.abs(offset))}
-          </b>
-        )}
+        {offset !== null && !reference && <b className="figures">{signed(offset, lengths)}</b>}
         {readings > 1 && (
           <small>
-            {readings} readings, ± {lengths.fine(scatter)}
+            {reference ? `${readings} readings` : each.map((offset) => signed(offset, lengths)).join(' and ')}, ±{' '}
+            {lengths.fine(scatter)}
           </small>
         )}
         {way === 'laser' && (
@@ -225,6 +238,11 @@ function Row({ beltId, read, way, during, reference }: RowProps) {
       )}
     </li>
   )
+}
+
+/** How far in front of the reference an offset behind it lies: forward is plus. */
+function signed(offset: Mm, lengths: Lengths): string {
+  return `${offset > 0 ? '−' : '+'}${lengths.fine(Math.abs(offset))}`
 }
 
 /** A reading before it is known whose, when and by whom. */

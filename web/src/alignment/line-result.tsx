@@ -1,8 +1,8 @@
 import { graver } from '@emery/core/verdict'
 import {
   ENTRY_LIMITS,
-  OUT_MM,
   isLineKnown,
+  isOutOfLine,
   lineCompared,
   spanLines,
   linesRead,
@@ -40,7 +40,7 @@ export function LineResult({ belt }: { readonly belt: SettledBelt }) {
     `${nameOf(id)} is ${lengths.fine(Math.abs(offset))} too far ${offset > 0 ? 'back' : 'forward'}`
   // Whether it is too much only its spans can say; that it is off is known.
   const outOfLine = (read: LineRead | undefined) =>
-    read?.offset != null && Math.abs(read.offset) > OUT_MM ? awayWords(read.pulley, read.offset) : null
+    read?.offset != null && isOutOfLine(read.offset, read.sigma) ? awayWords(read.pulley, read.offset) : null
   const { fine, watch } = ENTRY_LIMITS[sectionFigures(belt.belt.section).family]
   return (
     <PanelSection title="Alignment">

@@ -1,33 +1,29 @@
 import { Button } from 'antd'
-import { useState } from 'react'
 import { v4 as newId } from 'uuid'
-import { lineSigns, strikeLines, type LineSign } from '@emery/core/alignment'
+import { lineSigns, signKey, strikeLines, type LineSign } from '@emery/core/alignment'
 import { setBeltKind, type ReadingOf } from '@emery/core/drive'
 import { takeReading } from '@emery/core/measure'
 import { sectionFigures } from '@emery/core/sections'
 import { stampNow } from '../ui/preferences.ts'
 import { useLengths } from '../ui/use-lengths.ts'
-import { useBench } from '../bench/bench-context.ts'
+import { useBench, useBenchState } from '../bench/bench-context.ts'
 import { pulleyName } from '../ui/pulley-name.ts'
 import { PanelSection } from '../ui/panel.tsx'
 import styles from './alignment.module.css'
 
 /** What is asked before anything is pressed, and what else was seen. */
 export function LineSigns({ beltId }: { readonly beltId: string }) {
-  const { settled } = useBench()
-  // Counted and found right: not asked again while this belt is looked at.
-  const [counted, setCounted] = useState<readonly string[]>([])
+  const { store, settled } = useBench()
+  const answered = useBenchState((state) => state.alignment.answered)
   const signs = lineSigns(settled.drive, beltId)
-  const [ask] = signs.filter(
-    (sign) => sign.is === 'more-ribs' || (sign.is === 'groove-off' && !counted.includes(sign.pulley)),
-  )
-  const seen = signs.filter((sign): sign is SeenSign => sign.is !== 'more-ribs' && sign.is !== 'groove-off')
+  const [ask] = signs.filter(isAsked).filter((sign) => !answered.includes(signKey(sign)))
+  const seen = signs.filter((sign): sign is SeenSign => !isAsked(sign))
+  const answer = (sign: LineSign) => store.getState().setAlignment({ answered: [...answered, signKey(sign)] })
   return (
     <>
       {ask?.is === 'more-ribs' && <MoreRibs beltId={beltId} sign={ask} />}
-      {ask?.is === 'groove-off' && (
-        <GrooveOff beltId={beltId} sign={ask} onCounted={() => setCounted([...counted, ask.pulley])} />
-      )}
+      {ask?.is === 'groove-off' && <GrooveOff beltId={beltId} sign={ask} onCounted={() => answer(ask)} />}
+      {ask?.is === 'readings-apart' && <ReadingsApart beltId={beltId} sign={ask} onBothGood={() => answer(ask)} />}
       {seen.length > 0 && (
         <PanelSection title="Other observations">
           <ul className={styles['seen']}>
@@ -41,7 +37,12 @@ export function LineSigns({ beltId }: { readonly beltId: string }) {
   )
 }
 
-type SeenSign = Exclude<LineSign, { is: 'more-ribs' | 'groove-off' }>
+type AskedSign = Extract<LineSign, { is: 'more-ribs' | 'groove-off' | 'readings-apart' }>
+type SeenSign = Exclude<LineSign, AskedSign>
+
+function isAsked(sign: LineSign): sign is AskedSign {
+  return sign.is === 'more-ribs' || sign.is === 'groove-off' || sign.is === 'readings-apart'
+}
 
 function Seen({ sign }: { readonly sign: SeenSign }) {
   const { settled } = useBench()
@@ -118,6 +119,36 @@ function GrooveOff({ beltId, sign, onCounted }: GrooveOffProps) {
           Yes: moved, to be measured again
         </Button>
         <Button onClick={onCounted}>No, I counted</Button>
+      </div>
+    </PanelSection>
+  )
+}
+
+interface ReadingsApartProps {
+  readonly beltId: string
+  readonly sign: Extract<LineSign, { is: 'readings-apart' }>
+  readonly onBothGood: () => void
+}
+
+/** Two readings of one pulley that disagree: one is wrong, or the rim wobbles, and no move cures that. */
+function ReadingsApart({ beltId, sign, onBothGood }: ReadingsApartProps) {
+  const { store, settled } = useBench()
+  const lengths = useLengths()
+  const name = pulleyName(settled.drive, sign.pulley)
+  return (
+    <PanelSection title="Check first">
+      <p>
+        <b>
+          The readings of {name} are {lengths.fine(sign.apart)} apart.
+        </b>{' '}
+        Read the same spot again, turn the pulley half a turn, and read it once more. If the reading goes with the rim,
+        the pulley is bent or sits crooked on its shaft: replace it or press it on again. Moving it does not cure that.
+      </p>
+      <div className={styles['buttons']}>
+        <Button onClick={() => store.getState().edit('delete readings', strikeLines(beltId, sign.pulley, 'standing'))}>
+          Read {name} again
+        </Button>
+        <Button onClick={onBothGood}>Both are good: use the mean</Button>
       </div>
     </PanelSection>
   )

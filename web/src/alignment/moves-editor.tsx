@@ -43,8 +43,9 @@ export function MovesEditor() {
   return (
     <PanelSection title="Allowed moves">
       <p className="soft">
-        Unless you set it here, an accessory’s pulley may be pressed by up to {lengths.whole(6)} {lengths.unit}{' '}
-        (nominal). Idlers and tensioners stay. The crank never moves.
+        Unless you set it here, the pulley of a steering pump may be pressed by up to {lengths.whole(6)} {lengths.unit},
+        and parts on brackets of their own take shims up to {lengths.whole(3)} {lengths.unit} (nominal). Pumps and fans
+        on a flange, idlers and tensioners stay. The crank never moves.
       </p>
       <Collapse
         className={styles['mayMove'] ?? ''}

@@ -1,5 +1,5 @@
 import { useState } from 'react'
-import { angleOverSpan, linesRead, OUT_MM } from '@emery/core/alignment'
+import { angleOverSpan, isOutOfLine, linesRead, outBeyond } from '@emery/core/alignment'
 import type { SettledBelt } from '@emery/core/path'
 import type { Mm } from '@emery/core/units'
 import { useBench } from '../bench/bench-context.ts'
@@ -17,11 +17,11 @@ export function OffsetsOnly({ belt }: { readonly belt: SettledBelt }) {
   const lengths = useLengths()
   const [span, setSpan] = useState<Mm | null>(null)
   const [reference, ...others] = linesRead(settled.drive, belt.belt.id)
-  const read = others.flatMap(({ pulley, offset }) => (offset === null ? [] : [{ pulley, offset }]))
+  const read = others.flatMap(({ pulley, offset, sigma }) => (offset === null ? [] : [{ pulley, offset, sigma }]))
   if (reference === undefined) return null
   const furthest = read.toSorted((a, b) => Math.abs(b.offset) - Math.abs(a.offset))[0]
   const nameOf = (id: string) => pulleyName(settled.drive, id)
-  const isOut = furthest !== undefined && Math.abs(furthest.offset) > OUT_MM
+  const isOut = furthest !== undefined && isOutOfLine(furthest.offset, furthest.sigma)
   const over = isOut && span !== null ? angleOverSpan(belt.belt.section, furthest.offset, span) : null
   return (
     <PanelSection title="Alignment">
@@ -32,7 +32,7 @@ export function OffsetsOnly({ belt }: { readonly belt: SettledBelt }) {
             ? 'Nothing read yet'
             : isOut
               ? `${nameOf(furthest.pulley)} is ${lengths.fine(Math.abs(furthest.offset))} too far ${furthest.offset > 0 ? 'back' : 'forward'}`
-              : `Within ${lengths.fine(OUT_MM)} of the reference, what was read`}
+              : `Within ${lengths.fine(outBeyond(furthest.sigma))} of the reference, what was read`}
         </b>
       </p>
       {isOut && (

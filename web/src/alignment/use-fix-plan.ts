@@ -4,7 +4,7 @@ import type { CheckedDrive } from '@emery/core/drive'
 import { alignmentWorker } from '../workers/start-alignment-worker.ts'
 import type { AlignmentWork } from '../workers/alignment-work.ts'
 import { useWorkerRun } from '../workers/use-worker-run.ts'
-import { useBench } from '../bench/bench-context.ts'
+import { useBench, useBenchState } from '../bench/bench-context.ts'
 
 export type Planning =
   { readonly is: 'working' } | { readonly is: 'failed' } | { readonly is: 'done'; readonly plan: FixPlan }
@@ -12,11 +12,12 @@ export type Planning =
 /** The fewest moves that bring the drive into line, worked out again in a worker whenever it changes; the bench keeps it for the drawing. */
 export function useFixPlan(drive: CheckedDrive): Planning {
   const { store } = useBench()
+  const answered = useBenchState((state) => state.alignment.answered)
   const { state, run } = useWorkerRun<AlignmentWork, null, FixPlan>(alignmentWorker)
   useEffect(() => {
     store.getState().setAlignment({ moves: [], mended: false })
-    run(null, (work) => work.plan(drive))
-  }, [run, drive, store])
+    run(null, (work) => work.plan(drive, answered))
+  }, [run, drive, answered, store])
   const plan = state.is === 'done' ? state.result : undefined
   useEffect(() => {
     if (plan !== undefined) store.getState().setAlignment({ moves: plan.moves })

@@ -17,14 +17,24 @@ interface Preferences {
   readonly fingers: Readonly<Record<string, Finger>>
   /** How each person reads the tension of a belt, by name, once they have chosen. */
   readonly schools: Readonly<Record<string, TensionWay>>
+  /** mm that one turn of the screw of each person’s pulley tool gives, by name. */
+  readonly toolThreads: Readonly<Record<string, number>>
   readonly setUnits: (units: LengthStyle) => void
   readonly setShown: (shown: ShownUnits) => void
   readonly setLight: (light: Light) => void
   readonly setPerson: (person: string) => void
   /** The finger of whoever works here; null forgets it. */
   readonly setFinger: (finger: Finger | null) => void
+  /** What one turn of the pulley tool of whoever works here gives, mm; null for not known. */
+  readonly setToolThread: (mm: number | null) => void
   /** How whoever works here reads the tension of a belt. */
   readonly setSchool: (way: TensionWay) => void
+}
+
+/** What each person has, with one person’s own replaced, or forgotten where it is null. */
+function withOwn<Value>(all: Readonly<Record<string, Value>>, person: string, own: Value | null) {
+  const others = Object.entries(all).filter(([name]) => name !== person)
+  return Object.fromEntries(own === null ? others : [...others, [person, own]])
 }
 
 /** What a person has chosen on this machine; kept in the browser, never in a drive. */
@@ -37,21 +47,26 @@ export const usePreferences = create<Preferences>()(
       person: '',
       fingers: {},
       schools: {},
+      toolThreads: {},
       setUnits: (units) => set({ units }),
       setShown: (shown) => set({ shown }),
       setLight: (light) => set({ light }),
       setPerson: (person) => set({ person }),
       setSchool: (way) => set(({ person, schools }) => ({ schools: { ...schools, [person]: way } })),
-      setFinger: (finger) =>
-        set(({ person, fingers }) => {
-          const others = Object.entries(fingers).filter(([name]) => name !== person)
-          return { fingers: Object.fromEntries(finger === null ? others : [...others, [person, finger]]) }
-        }),
+      setFinger: (finger) => set(({ person, fingers }) => ({ fingers: withOwn(fingers, person, finger) })),
+      setToolThread: (mm) => set(({ person, toolThreads }) => ({ toolThreads: withOwn(toolThreads, person, mm) })),
     }),
     {
       name: 'emery.preferences',
       // Who is signed in is the server's to say.
-      partialize: ({ units, light, shown, fingers, schools }) => ({ units, light, shown, fingers, schools }),
+      partialize: ({ units, light, shown, fingers, schools, toolThreads }) => ({
+        units,
+        light,
+        shown,
+        fingers,
+        schools,
+        toolThreads,
+      }),
     },
   ),
 )

@@ -5,9 +5,9 @@ import { settleDrive } from '@emery/core/path'
 
 /** What the worker does; the same function runs without one in tests. */
 export const alignmentWork = {
-  /** The fewest moves; an accessory of which nobody has said what may be done to it may be pressed a little. */
-  plan(drive: CheckedDrive): FixPlan {
-    return fixPlan(settleDrive(drive), { unsaid: usualMoves })
+  /** The fewest moves; what may be done to a part of which nobody has said so is usual for its kind. */
+  plan(drive: CheckedDrive, answered: readonly string[]): FixPlan {
+    return fixPlan(settleDrive(drive), { unsaid: usualMoves, answered })
   },
   /** The sets of parts whose belt lines agree within `within` mm. */
   sets(slots: readonly (readonly LineChoice[])[], within: number): BeltLineSets {

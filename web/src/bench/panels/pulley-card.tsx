@@ -16,6 +16,7 @@ import {
 } from '@emery/core/drive'
 import { takeReading } from '@emery/core/measure'
 import { stampNow } from '../../ui/preferences.ts'
+import { HubField } from '../../ui/hub-field.tsx'
 import { ReadingField } from '../../ui/reading-field.tsx'
 import { TurnMark } from '../../ui/turn-mark.tsx'
 import { whichPulley } from '@emery/core/solution'
@@ -179,9 +180,8 @@ export function PulleyCard() {
         </PanelFields>
         {shaft !== undefined && shaft.kind !== 'crank' && (
           <PanelFields key={shaft.id}>
-            <ReadingField
-              label="Hub behind the shaft’s end"
-              mayBeEmpty
+            <HubField
+              label="Hub, where the part wants it"
               value={shaft.hubDepth ?? null}
               onRead={(value) => edit('read a hub’s depth', setShaftFact(shaft.id, 'hubDepth', value))}
             />

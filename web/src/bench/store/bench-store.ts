@@ -6,6 +6,7 @@ import type { BeltLineChoice } from '@emery/core/belt-line-parts'
 import {
   checkDrive,
   setRoute,
+  type ReadUnder,
   type ReadWhile,
   type CheckedDrive,
   type DriveDraft,
@@ -71,6 +72,10 @@ export interface AlignmentInHand {
   readonly view: 'read' | 'sets'
   readonly way: LineWay
   readonly during: ReadWhile
+  /** What works hard while the running engine is read. */
+  readonly under: ReadUnder
+  /** What was asked before anything is moved, and has been answered, by signKey. */
+  readonly answered: readonly string[]
   /** The pulley that is being read: the straightedge is drawn over it. */
   readonly reading: string | null
   /** The moves that would bring the drive into line, and whether it is drawn as if they were done. */
@@ -183,6 +188,8 @@ export function createBenchStore(drive: CheckedDrive): BenchStore {
         view: 'read',
         way: 'depth',
         during: 'standing',
+        under: 'throttle',
+        answered: [],
         reading: null,
         moves: [],
         mended: false,
