@@ -26,13 +26,7 @@ export function AlignmentStrip() {
         ]}
         onChange={setShown}
       />
-      {shown === 'this' ? (
-        <FromAbove />
-      ) : (
-        <div className={styles['above']}>
-          <AllPlanes />
-        </div>
-      )}
+      {shown === 'this' ? <FromAbove /> : <AllPlanes />}
     </div>
   )
 }

@@ -113,7 +113,7 @@ function AsDeflection({ belt, checked: { span, finger, age } }: AskedForProps) {
       <p className="soft">
         {finger.tried
           ? 'A thumb is taken to press as yours does on the scale.'
-          : `A thumb is taken to press with ${units.force.text(finger.force)} (nominal). Whose thumb the book means it does not say.`}
+          : `A thumb is taken to press with ${units.force.text(finger.force)} (nominal). The book does not say whose thumb it means.`}
       </p>
       <Stated
         belt={belt}
