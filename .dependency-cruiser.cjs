@@ -147,7 +147,7 @@ module.exports = {
       'tension',
       'alignment',
     ]),
-    only('belt-line-parts', 'belt-line-parts', ['schema', 'units', 'drive']),
+    only('belt-line-parts', 'belt-line-parts', ['schema', 'units', 'drive', 'sections']),
     only('jobs', 'jobs', ['path', 'tension', 'belt-change', 'solution', 'api']),
     only('wear', 'wear', ['verdict', 'adjusters', 'schema', 'numerics', 'units', 'sections', 'drive', 'rules']),
     only('sound', 'sound', ['numerics']),

@@ -24,7 +24,10 @@ const slots = (spread: number): readonly (readonly LineChoice[])[] =>
   Array.from({ length: 8 }, (_, slot) =>
     Array.from({ length: 6 }, (_, choice) => ({
       line: 100 + ((slot * 37 + choice * 61) % 100) * (spread / 100),
-      spacers: Array.from({ length: choice % 3 }, () => ({ length: 1 + (slot % 3) })),
+      spacers: choice % 3,
+      toBuy: (slot + choice) % 4,
+      clearance: 3 + (slot % 5),
+      slack: 0,
     })),
   )
 const rows = [10, 3, 1].map((spread) => {

@@ -107,7 +107,7 @@ export const ENTERED = [
   ['adjusters[].lug.*', field('Lug', 'web/src/measure/adjuster-panel.tsx')],
   ['adjusters[].anchor.*', field('Anchor', 'web/src/measure/adjuster-panel.tsx')],
   ['adjusters[].marks.*', field('New belt', 'web/src/measure/pointer-marks.tsx')],
-  ['adjusters[].perTurn', field('One turn gives', 'web/src/tension/set/answer.tsx')],
+  ['adjusters[].perTurn', field('One turn gives', 'web/src/tension/set/adjuster-setting.tsx')],
   ['adjusters[].armLength', field('Arm, pivot to centre', 'core/src/adjusters/spring-arm.ts')],
   ['adjusters[].angleReleased', field('Slack end, °', 'core/src/adjusters/spring-arm.ts')],
   ['adjusters[].angleFree', field('Far stop, °', 'core/src/adjusters/spring-arm.ts')],

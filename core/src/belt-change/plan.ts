@@ -1,4 +1,5 @@
 /** The work of changing belts, step by step, computed from the drive: docs/mechanics/belt-change.md. */
+import { SAFE } from './cautions.ts'
 import { isSprung, kindOf } from '../adjusters/kinds.ts'
 import type { Adjuster } from '../adjusters/adjuster.ts'
 import type { Belt } from '../drive/belt.ts'
@@ -44,15 +45,6 @@ export interface BeltChangeOptions {
   /** Whether there was a noise. */
   readonly noise?: boolean
 }
-
-const SAFE = {
-  engineOff: 'Engine off and key out before hands go near a belt.',
-  battery: 'Battery negative off: the terminal of the alternator or starter is near.',
-  cool: 'Let it cool before leaning over the exhaust.',
-  starter: 'Never use the starter to roll a belt on, and never lever it over a rim.',
-  plane: 'Hair, sleeves, rings and cords clear; stay out of the belt plane.',
-  licensed: 'Have a licensed technician make airbags, hybrid and belt-starter systems safe first.',
-} as const
 
 /** Every step of the work, in order. */
 export function beltChangePlan(

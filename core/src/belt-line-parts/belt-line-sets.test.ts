@@ -1,111 +1,83 @@
 import { describe, expect, test } from '@jest/globals'
 import { randomFrom, SEED } from '../testing/random.ts'
-import { allowedChoices, beltLineSets, beltLineChoices, type LineChoice } from './belt-line-sets.ts'
-import type { BeltLinePartFields, BeltLineRole } from './belt-line-part.ts'
+import { beltLineSets, type LineChoice } from './belt-line-sets.ts'
+import { BELT_LINE_CLEARANCE } from './nominal.ts'
 
-const row = (
-  role: BeltLineRole,
-  name: string,
-  length: number,
-  more: Partial<BeltLinePartFields> = {},
-): BeltLinePartFields => ({
-  role,
-  name,
-  length,
-  family: 'Plover',
-  fits: 'alternator',
-  rear: null,
-  bolt: null,
+const at = (line: number, more: Partial<LineChoice> = {}): LineChoice => ({
+  line,
+  spacers: 0,
+  toBuy: 0,
+  clearance: 10,
+  slack: 0,
   ...more,
-})
-
-/** A table as a workshop would have measured it. */
-const TABLE: readonly BeltLinePartFields[] = [
-  row('mount', 'Upper bracket', 62, { rear: 58, bolt: 18 }),
-  row('mount', 'Head', 40, { fits: 'water-pump' }),
-  row('part', 'Short body', 34, { bolt: 12 }),
-  row('part', 'Long body', 41.5, { bolt: 14 }),
-  row('pulley', 'Six ribs', 11.5, { rear: 12 }),
-  row('spacer', 'Washer', 2, { fits: 'any' }),
-  row('spacer', 'Sleeve', 5, { fits: 'any' }),
-]
-
-describe('the ways to put a shaft’s parts together', () => {
-  test('add up to belt line, clearance and bolt, with up to two spacers', () => {
-    const choices = beltLineChoices(TABLE, 'alternator')
-    // One mount, two bodies, one pulley; none, either or both of the spacers.
-    expect(choices).toHaveLength(8)
-    const lines = choices.map(({ line }) => line).toSorted((a, b) => a - b)
-    expect(lines).toEqual([107.5, 109.5, 112.5, 114.5, 115, 117, 120, 122])
-    const [plain] = choices
-    // 107.5 less the pulley’s 12 less the block’s 58; bolt 18 + 12, and with both spacers 37, which is sold as 40.
-    expect(plain).toMatchObject({ line: 107.5, clearance: 37.5, bolt: 30 })
-    expect(choices.find(({ line }) => line === 114.5)).toMatchObject({ bolt: 40, clearance: 44.5 })
-  })
-
-  test('need a mount and a pulley; a part only where the table has one for it', () => {
-    expect(beltLineChoices(TABLE, 'water-pump')).toEqual([])
-    const crank = [row('mount', 'Snout', 60, { fits: 'crank' }), row('pulley', 'Damper', 47, { fits: 'crank' })]
-    // A washer for anything does not go behind the crank pulley.
-    expect(beltLineChoices([...crank, row('spacer', 'Washer', 2, { fits: 'any' })], 'crank')).toEqual([
-      expect.objectContaining({ line: 107, part: null, clearance: null, bolt: null }),
-    ])
-  })
-})
-
-describe('the choices that are allowed', () => {
-  const choices = beltLineChoices(TABLE, 'alternator')
-  const named = (name: string) => TABLE.filter((each) => each.name === name)
-
-  test('use what they must, role by role', () => {
-    const { choices: long } = allowedChoices(choices, [...named('Long body'), ...named('Washer')])
-    expect(long.map(({ line }) => line)).toEqual([117, 122])
-    expect(allowedChoices(choices, [])).toEqual({ choices, tooNear: 0 })
-  })
-
-  test.each([
-    [92.5, 8],
-    [92.6, 7],
-    [110, 0],
-  ])('keep 3 mm from a head that stands forward to %d mm: %d are left', (rear, left) => {
-    const head = TABLE.map((each) => (each.role === 'mount' ? { ...each, rear } : each))
-    const found = allowedChoices(beltLineChoices(head, 'alternator'), [])
-    // The pulley’s rear rim lies 12 behind a line of 107.5 or more.
-    expect([found.choices.length, found.tooNear]).toEqual([left, 8 - left])
-  })
 })
 
 describe('sets that agree', () => {
   test('are as many, and as good, as trying every one finds', () => {
     const random = randomFrom(SEED)
+    const whole = (most: number) => Math.floor((most + 1) * random())
     let agreeing = 0
     for (let trial = 0; trial < 200; trial++) {
-      const slots = Array.from({ length: 1 + Math.floor(4 * random()) }, () =>
-        Array.from({ length: 1 + Math.floor(5 * random()) }, (): LineChoice => ({
+      const slots = Array.from({ length: 1 + whole(3) }, (_, slot) => {
+        const isSmooth = slot > 0 && random() < 0.25
+        return Array.from({ length: 1 + whole(4) }, () =>
           // In steps, so that lines meet exactly as well.
-          line: 100 + Math.round(24 * random()) / 8,
-          spacers: Array.from({ length: Math.floor(3 * random()) }, () => ({ length: 1 + Math.floor(4 * random()) })),
-        })),
-      )
+          at(100 + Math.round(24 * random()) / 8, {
+            spacers: whole(2),
+            toBuy: whole(3),
+            clearance: random() < 0.1 ? null : 3 + whole(6),
+            slack: isSmooth ? 0.5 + random() : 0,
+          }),
+        )
+      })
       const within = random() < 0.2 ? 0 : 0.5
       const found = beltLineSets(slots, { within, max: 20 })
       const all = everySet(slots)
-      const agree = all.filter(({ apart }) => apart <= 2 * within + 1e-9)
+      const agree = all.filter((chosen) => agrees(slots, chosen, within))
       agreeing += agree.length
-      const best = agree.toSorted((a, b) => a.rank - b.rank || a.cost - b.cost).slice(0, 20)
+      const best = agree
+        .map((chosen) => rankOf(slots, chosen))
+        .toSorted((a, b) => a[0] - b[0] || a[1] - b[1] || a[2] - b[2])
+        .slice(0, 20)
       const where = `seed ${SEED}, trial ${trial}`
       expect([where, found.count]).toEqual([where, agree.length])
-      expect([where, found.sets.map((set) => rankOf(slots, set.chosen))]).toEqual([
-        where,
-        best.map(({ rank, cost }) => [rank, cost]),
-      ])
-      expect(found.nearest).toBeCloseTo(Math.min(...all.map(({ apart }) => apart)), 9)
+      expect([where, found.sets.map(({ chosen }) => rankOf(slots, chosen))]).toEqual([where, best])
+      for (const { chosen, toBuy, spacers, clearance } of found.sets) {
+        expect([where, agrees(slots, chosen, within)]).toEqual([where, true])
+        const isMeasured = chosen.every((choice, i) => slots[i]?.[choice]?.clearance !== null)
+        const [buy, space, near] = rankOf(slots, chosen)
+        expect([toBuy, spacers, clearance]).toEqual([buy, space, isMeasured ? -near : null])
+      }
+      const guided = isGuided(slots)
+      expect(found.nearest).toBeCloseTo(Math.min(...all.map((chosen) => apartOf(slots, chosen, guided))), 9)
     }
     expect(agreeing).toBeGreaterThan(500)
   })
 
+  test('those with the fewest parts to buy come first, then the fewest spacers, then the most clearance, then the nearest lines', () => {
+    const { sets } = beltLineSets([
+      [at(100)],
+      [
+        at(100, { toBuy: 1 }),
+        at(100.9, { spacers: 1, clearance: 30 }),
+        at(100.4, { clearance: 4 }),
+        at(100.3, { clearance: 9 }),
+        at(100.1, { clearance: 9 }),
+      ],
+    ])
+    expect(sets.map(({ chosen: [, choice] }) => choice)).toEqual([4, 3, 2, 1, 0])
+    expect(sets[0]).toMatchObject({ toBuy: 0, spacers: 0, clearance: 9, apart: expect.closeTo(0.1, 9) })
+  })
+
+  test('a smooth face need not lie in line: its belt may run off the middle as far as it is wide', () => {
+    const smooth = (line: number) => [at(line, { slack: 1.3 })]
+    // The common line is taken half a millimetre in front of the rearmost.
+    expect(beltLineSets([[at(100)], [at(100.2)], smooth(101.7)]).count).toBe(1)
+    expect(beltLineSets([[at(100)], [at(100.2)], smooth(101.9)]).count).toBe(0)
+    expect(beltLineSets([[at(100)], [at(100.2)], smooth(101.7)]).sets[0]?.apart).toBeCloseTo(0.2, 9)
+  })
+
   test('are none where a shaft has no choice, with no shaft, or where nothing comes near', () => {
-    const at = (line: number): LineChoice => ({ line, spacers: [] })
     expect(beltLineSets([])).toEqual({ count: 0, sets: [], nearest: null })
     expect(beltLineSets([[at(1)], []])).toEqual({ count: 0, sets: [], nearest: null })
     expect(beltLineSets([[at(100)], [at(101.01)]])).toEqual({ count: 0, sets: [], nearest: expect.closeTo(1.01, 9) })
@@ -113,34 +85,54 @@ describe('sets that agree', () => {
   })
 
   test('are counted where there are more than anyone could go through', () => {
-    const slots = Array.from({ length: 12 }, () => Array.from({ length: 8 }, () => ({ line: 100, spacers: [] })))
+    const slots = Array.from({ length: 12 }, () => Array.from({ length: 8 }, () => at(100)))
     const found = beltLineSets(slots, { max: 5 })
     expect(found.count).toBe(8 ** 12)
     expect(found.sets).toHaveLength(5)
   })
 })
 
-function everySet(slots: readonly (readonly LineChoice[])[]) {
-  const all = slots.reduce<readonly (readonly number[])[]>(
+type Slots = readonly (readonly LineChoice[])[]
+
+function everySet(slots: Slots): readonly (readonly number[])[] {
+  return slots.reduce<readonly (readonly number[])[]>(
     (sets, choices) => sets.flatMap((set) => choices.map((_, i) => [...set, i])),
     [[]],
   )
-  return all.map((chosen) => {
-    const [rank, cost] = rankOf(slots, chosen)
-    return { rank, cost, apart: apartOf(slots, chosen) }
-  })
 }
 
-function apartOf(slots: readonly (readonly LineChoice[])[], chosen: readonly number[]): number {
-  const lines = chosen.map((choice, i) => slots[i]?.[choice]?.line ?? NaN)
+/** Which shafts set the line: those with grooves; all where none has any. */
+function isGuided(slots: Slots): readonly boolean[] {
+  const guided = slots.map((choices) => choices.some(({ slack }) => slack === 0))
+  return guided.some(Boolean) ? guided : slots.map(() => true)
+}
+
+function linesOf(slots: Slots, chosen: readonly number[], guided: readonly boolean[]): readonly number[] {
+  return chosen.flatMap((choice, i) => (guided[i] === true ? [slots[i]?.[choice]?.line ?? NaN] : []))
+}
+
+function apartOf(slots: Slots, chosen: readonly number[], guided: readonly boolean[]): number {
+  const lines = linesOf(slots, chosen, guided)
   return Math.max(...lines) - Math.min(...lines)
 }
 
-/** How near, to a tenth of a millimetre; then how many spacers, and how thick. */
-function rankOf(slots: readonly (readonly LineChoice[])[], chosen: readonly number[]): readonly [number, number] {
-  const spacers = chosen.flatMap((choice, i) => slots[i]?.[choice]?.spacers ?? [])
+function agrees(slots: Slots, chosen: readonly number[], within: number): boolean {
+  const guided = isGuided(slots)
+  if (apartOf(slots, chosen, guided) > 2 * within + 1e-9) return false
+  const common = Math.min(...linesOf(slots, chosen, guided)) + within
+  return chosen.every((choice, i) => {
+    const { line, slack } = slots[i]?.[choice] ?? at(NaN)
+    return guided[i] === true || Math.abs(line - common) <= slack + 1e-9
+  })
+}
+
+/** Parts to buy, spacers, and the clearance with its sign turned; one that was not measured may be as near as is allowed. */
+function rankOf(slots: Slots, chosen: readonly number[]): readonly [number, number, number] {
+  const choices = chosen.flatMap((choice, i) => slots[i]?.[choice] ?? [])
+  const sum = (of: (choice: LineChoice) => number) => choices.reduce((total, each) => total + of(each), 0)
   return [
-    Math.round(apartOf(slots, chosen) * 10),
-    spacers.length * 1000 + spacers.reduce((sum, { length }) => sum + length, 0),
+    sum(({ toBuy }) => toBuy),
+    sum(({ spacers }) => spacers),
+    -Math.min(...choices.map(({ clearance }) => clearance ?? BELT_LINE_CLEARANCE)),
   ]
 }

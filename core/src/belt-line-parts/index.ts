@@ -1,17 +1,20 @@
 /** What the other packages may take from here. */
 export {
   BELT_LINE_ROLES,
+  FACES,
+  NOTHING_MORE_KNOWN,
+  TURNS,
   type BeltLinePartFields,
   beltLinePartFieldsSchema,
   type BeltLineRole,
 } from './belt-line-part.ts'
 export {
+  type Allowed,
   allowedChoices,
   type BeltLineChoice,
   beltLineChoices,
-  type BeltLineSet,
-  beltLineSets,
-  type BeltLineSets,
-  type LineChoice,
-} from './belt-line-sets.ts'
-export { LINE_WITHIN, BELT_LINE_CLEARANCE } from './nominal.ts'
+  lineChoiceOf,
+} from './belt-line-choices.ts'
+export { type BeltLineSet, beltLineSets, type BeltLineSets, type LineChoice } from './belt-line-sets.ts'
+export { type Asked, type CannotCarry, type Carries } from './carries.ts'
+export { LINE_WITHIN, BELT_LINE_CLEARANCE, MAX_CHOICES } from './nominal.ts'

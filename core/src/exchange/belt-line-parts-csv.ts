@@ -5,15 +5,35 @@ import { beltLinePartFieldsSchema, type BeltLinePartFields } from '../belt-line-
 import { parseLength } from '../units/parse-length.ts'
 import { columnsInWords, readTable, writeTable } from './read-table.ts'
 
-const COLUMNS = ['role', 'family', 'name', 'fits', 'length_mm', 'rear_mm', 'bolt_mm'] as const
+const COLUMNS = [
+  'role',
+  'family',
+  'name',
+  'fits',
+  'length_mm',
+  'rear_mm',
+  'bolt_mm',
+  'face',
+  'section',
+  'grooves',
+  'width_mm',
+  'turns',
+  'on_hand',
+] as const
 type Column = (typeof COLUMNS)[number]
 
 export function beltLinePartsCsv(parts: readonly BeltLinePartFields[]): string {
-  const rows = parts.map(({ length, rear, bolt, ...fields }) => ({
+  const rows = parts.map(({ length, rear, bolt, width, face, section, grooves, turns, onHand, ...fields }) => ({
     ...fields,
     length_mm: length,
     rear_mm: rear ?? '',
     bolt_mm: bolt ?? '',
+    face: face ?? '',
+    section: section ?? '',
+    grooves: grooves ?? '',
+    width_mm: width ?? '',
+    turns: turns ?? '',
+    on_hand: onHand ? 'yes' : '',
   }))
   return writeTable(rows, COLUMNS)
 }
@@ -44,12 +64,32 @@ export function readBeltLinePartsCsv(text: string): BeltLinePartsCsvRead {
   return { parts, problems }
 }
 
+/** How people write yes and no; an empty cell is no. */
+const ON_HAND: ReadonlyMap<string, boolean> = new Map([
+  ['', false],
+  ['no', false],
+  ['0', false],
+  ['false', false],
+  ['yes', true],
+  ['1', true],
+  ['true', true],
+])
+
+/** Columns that are called otherwise than their field. */
+const COLUMN_OF: Readonly<Record<string, Column>> = {
+  length: 'length_mm',
+  rear: 'rear_mm',
+  bolt: 'bolt_mm',
+  width: 'width_mm',
+  onHand: 'on_hand',
+}
+
 function readRow(cell: (column: Column) => string): BeltLinePartFields | string {
-  const [length, rear, bolt] = (['length_mm', 'rear_mm', 'bolt_mm'] as const).map((column) => {
+  const [length, rear, bolt, width] = (['length_mm', 'rear_mm', 'bolt_mm', 'width_mm'] as const).map((column) => {
     const read = cell(column) === '' ? null : parseLength(cell(column), 'mm')
     return read === null ? null : read.ok ? read.mm : `${column}: ${read.message}`
   })
-  const wrong = [length, rear, bolt].find((each) => typeof each === 'string')
+  const wrong = [length, rear, bolt, width].find((each) => typeof each === 'string')
   if (typeof wrong === 'string') return wrong
   const fields = {
     role: cell('role').toLowerCase(),
@@ -59,12 +99,18 @@ function readRow(cell: (column: Column) => string): BeltLinePartFields | string 
     length,
     rear,
     bolt,
+    face: cell('face') === '' ? null : cell('face').toLowerCase(),
+    section: cell('section') === '' ? null : cell('section').toUpperCase(),
+    grooves: cell('grooves') === '' ? null : Number(cell('grooves')),
+    width,
+    turns: cell('turns') === '' ? null : cell('turns').toLowerCase(),
+    onHand: ON_HAND.get(cell('on_hand').toLowerCase()) ?? cell('on_hand'),
   }
   try {
     return beltLinePartFieldsSchema.validateSync(fields, { strict: true })
   } catch (error) {
     if (!(error instanceof ValidationError)) throw error
-    const column = ['length', 'rear', 'bolt'].includes(error.path ?? '') ? `${error.path}_mm` : error.path
+    const column = COLUMN_OF[error.path ?? ''] ?? error.path
     return `${column} ${error.errors[0] ?? 'is wrong'}.`
   }
 }

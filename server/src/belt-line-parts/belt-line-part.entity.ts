@@ -15,5 +15,11 @@ export const BeltLinePartEntity = new EntitySchema<VersionedRow & BeltLinePartFi
     length: { type: 'double' },
     rear: { type: 'double', nullable: true },
     bolt: { type: 'double', nullable: true },
+    face: { type: 'varchar', length: 10, nullable: true },
+    section: { type: 'varchar', length: 10, nullable: true },
+    grooves: { type: 'int', nullable: true },
+    width: { type: 'double', nullable: true },
+    turns: { type: 'varchar', length: 10, nullable: true },
+    onHand: { type: 'boolean', default: false },
   },
 })

@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import request from 'supertest'
 import type { ErrorBody, BeltLinePart } from '@emery/core/api'
-import type { BeltLinePartFields } from '@emery/core/belt-line-parts'
+import { NOTHING_MORE_KNOWN, type BeltLinePartFields } from '@emery/core/belt-line-parts'
 import { startTestApp, type TestApp } from '../testing/test-app.ts'
 
 let at: TestApp
@@ -19,6 +19,7 @@ const part = (fields: Partial<BeltLinePartFields> = {}): BeltLinePartFields => (
   length: 62,
   rear: 58,
   bolt: null,
+  ...NOTHING_MORE_KNOWN,
   ...fields,
 })
 const put = async (...parts: BeltLinePartFields[]) =>
@@ -27,11 +28,21 @@ const list = async () => ((await request(at.app).get(PATH).expect(200)).body as 
 
 describe('the table of belt-line parts', () => {
   test('keeps parts as they were put, with what is not known of them', async () => {
-    await put(part(), part({ role: 'spacer', name: 'Washer', fits: 'any', length: 2, rear: null }))
+    await put(
+      part(),
+      part({ role: 'spacer', name: 'Washer', fits: 'any', length: 2, rear: null, onHand: true }),
+      part({ role: 'pulley', name: 'Zigzag', face: 'grooved', section: 'PK', grooves: 6, width: 24.5 }),
+    )
+    // In the order of their roles.
     expect(await list()).toEqual([
       { ...part(), id: expect.any(String), version: 1 },
       {
-        ...part({ role: 'spacer', name: 'Washer', fits: 'any', length: 2, rear: null }),
+        ...part({ role: 'pulley', name: 'Zigzag', face: 'grooved', section: 'PK', grooves: 6, width: 24.5 }),
+        id: expect.any(String),
+        version: 1,
+      },
+      {
+        ...part({ role: 'spacer', name: 'Washer', fits: 'any', length: 2, rear: null, onHand: true }),
         id: expect.any(String),
         version: 1,
       },

@@ -8,7 +8,21 @@ import { BeltLinePartEntity } from './belt-line-part.entity.ts'
 export function beltLineParts(source: DataSource, now: () => Date): VersionedRows<BeltLinePartFields> {
   return new VersionedRows(source, now, {
     entity: BeltLinePartEntity,
-    fields: ['role', 'family', 'name', 'fits', 'length', 'rear', 'bolt'],
+    fields: [
+      'role',
+      'family',
+      'name',
+      'fits',
+      'length',
+      'rear',
+      'bolt',
+      'face',
+      'section',
+      'grooves',
+      'width',
+      'turns',
+      'onHand',
+    ],
     order: ['role', 'fits', 'family', 'name'],
     max: MAX_BELT_LINE_PARTS,
     notFound: 'BELT_LINE_PART_NOT_FOUND',

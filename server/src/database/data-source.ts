@@ -33,6 +33,7 @@ import { PicturesDeleted1770000000000 } from './migrations/1770000000000-picture
 import { JobChanges1771000000000 } from './migrations/1771000000000-job-changes.ts'
 import { PicturesWithoutOrigin1772000000000 } from './migrations/1772000000000-pictures-without-origin.ts'
 import { MakerClass1773000000000 } from './migrations/1773000000000-maker-class.ts'
+import { PartsThatCarry1774000000000 } from './migrations/1774000000000-parts-that-carry.ts'
 import { StackParts1764300000000 } from './migrations/1764300000000-stack-parts.ts'
 
 /** The connection to MariaDB. The schema changes by migrations only. */
@@ -86,6 +87,7 @@ export function dataSourceFor(url: string): DataSource {
       JobChanges1771000000000,
       PicturesWithoutOrigin1772000000000,
       MakerClass1773000000000,
+      PartsThatCarry1774000000000,
     ],
     migrationsTransactionMode: 'each',
     synchronize: false,

@@ -3,7 +3,13 @@ import { cleanup, screen, waitFor, within } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import { useStore } from 'zustand'
 import type { BeltLinePart } from '@emery/core/api'
-import { beltLineSets, beltLineChoices } from '@emery/core/belt-line-parts'
+import {
+  beltLineChoices,
+  beltLineSets,
+  lineChoiceOf,
+  NOTHING_MORE_KNOWN,
+  type Asked,
+} from '@emery/core/belt-line-parts'
 import type { CheckedDrive } from '@emery/core/drive'
 import { usePreferences } from '../../ui/preferences.ts'
 import { benchParts } from '../../testing/bench-parts.ts'
@@ -29,6 +35,7 @@ const part = (fields: Partial<BeltLinePart>): BeltLinePart => ({
   length: 40,
   rear: null,
   bolt: null,
+  ...NOTHING_MORE_KNOWN,
   ...fields,
 })
 const PARTS: readonly BeltLinePart[] = [
@@ -97,7 +104,7 @@ describe('mixed parts', () => {
     await waitFor(() => expect(found.textContent).toContain('1 set matches'))
     const table = within(found).getByRole('table', { name: 'Selected set' })
     expect(within(table).getByRole('row', { name: /^Power steering pump/ }).textContent).toBe(
-      'Power steering pumpPlover Bracket + Plover Pump + Plover Six ribs107.055.030',
+      'Power steering pumpPlover Bracket (to buy) + Plover Pump (to buy) + Plover Six ribs (to buy)Not known: its face, the way it has to turn.107.055.030',
     )
     expect(within(table).getByRole('row', { name: /^Crank/ }).textContent).toMatch(/107\.0\?\?$/)
     expect(
@@ -146,8 +153,49 @@ describe('mixed parts', () => {
     await waitFor(() => expect(found.textContent).toContain('1 choice was skipped: less than 3'))
   })
 
+  test('what cannot carry the belt is never listed, and it is told why; what is on hand comes first', async () => {
+    const belt = changed(drive, () => undefined).belts[0]
+    const six = { face: 'grooved', section: 'PK', grooves: belt?.ribs ?? 6 } as const
+    const known = PARTS.map((each) => ({
+      ...each,
+      ...(each.role === 'pulley' ? six : {}),
+      ...(each.role === 'part' ? { turns: 'any' as const } : {}),
+      onHand: each.role !== 'part',
+    }))
+    const more: readonly BeltLinePart[] = [
+      part({ role: 'pulley', name: 'Four ribs', length: 11, ...six, grooves: 4, onHand: true }),
+      part({ role: 'pulley', name: 'Smooth', length: 11, face: 'smooth', onHand: true }),
+      part({ name: 'Pump on the shelf', length: 38, turns: 'any', onHand: true }),
+      part({ name: 'Mirrored pump', length: 38, turns: 'ccw', onHand: true }),
+    ]
+    server.answers = { 'GET /belt-line-parts': { status: 200, json: { parts: [...known, ...more] } } }
+    open()
+    const found = await sets()
+    await waitFor(() => expect(found.textContent).toContain('2 sets match'))
+    const [best, second] = within(screen.getByRole('list', { name: 'Best sets' })).getAllByRole('button')
+    expect([best?.textContent, second?.textContent]).toEqual([
+      expect.stringMatching(/^nothing to buy, no spacer/),
+      expect.stringMatching(/^1 to buy, no spacer/),
+    ])
+    expect(within(found).getByRole('table').textContent).toContain('Plover Pump on the shelf +')
+    expect(found.textContent).toMatch(/Power steering pump: .*too few grooves.*/)
+    expect(found.textContent).toMatch(/wrong kind for this side of the belt/)
+    expect(found.textContent).toMatch(/made to turn the other way/)
+  })
+
   test('the worker seeks what the core finds', () => {
-    const slots = [beltLineChoices(PARTS, 'crank'), beltLineChoices(PARTS, 'power-steering')]
+    const asked: Asked = {
+      section: 'PK',
+      ribs: 6,
+      count: 1,
+      doubleSided: false,
+      contact: 'ribs',
+      leads: false,
+      turns: 'cw',
+    }
+    const slots = (['crank', 'power-steering'] as const).map((kind) =>
+      beltLineChoices(PARTS, kind).map((choice) => lineChoiceOf(choice, asked)),
+    )
     expect(alignmentWork.sets(slots, 0.5)).toEqual(beltLineSets(slots, { within: 0.5 }))
   })
 })
@@ -170,6 +218,7 @@ describe('the table of parts', () => {
     await type('Face to pulley seat', '1 1/2')
     expect(screen.queryByRole('textbox', { name: /Rim behind/ })).toBeNull()
     await type('Flange its bolts pass', '12')
+    await userEvent.click(screen.getByRole('checkbox', { name: 'On hand' }))
     await userEvent.click(screen.getByRole('button', { name: 'Add to table' }))
     await waitFor(() =>
       expect(server.sent.at(-1)).toEqual({
@@ -184,6 +233,8 @@ describe('the table of parts', () => {
               length: expect.closeTo(38.1, 9),
               rear: null,
               bolt: 12,
+              ...NOTHING_MORE_KNOWN,
+              onHand: true,
             },
           ],
         },

@@ -1,21 +1,42 @@
 import { useQueryClient } from '@tanstack/react-query'
-import { Input, Modal, Select } from 'antd'
+import { Checkbox, Input, Modal, Select } from 'antd'
 import { useState } from 'react'
 import { ValidationError } from 'yup'
 import type { BeltLinePart } from '@emery/core/api'
-import { BELT_LINE_ROLES, beltLinePartFieldsSchema, type BeltLinePartFields } from '@emery/core/belt-line-parts'
+import {
+  BELT_LINE_ROLES,
+  beltLinePartFieldsSchema,
+  FACES,
+  NOTHING_MORE_KNOWN,
+  TURNS,
+  type BeltLinePartFields,
+} from '@emery/core/belt-line-parts'
 import { SHAFT_KIND_NAMES, type ShaftKind } from '@emery/core/drive'
+import { SECTIONS, type Section } from '@emery/core/sections'
 import type { Mm } from '@emery/core/units'
 import { RequestFailure } from '../../api/client.ts'
 import { BELT_LINE_PARTS_KEY, beltLinePartRows } from './belt-line-parts-api.ts'
 import { EDIT_TAKEN } from '../../ui/edit-result.ts'
 import fields from '../../ui/fields.module.css'
+import { FigureInput } from '../../ui/figure-input.tsx'
 import { ReadingField } from '../../ui/reading-field.tsx'
 import { LENGTH_WORDS, ROLE_WORDS } from './part-role-words.ts'
 
 type Draft = Omit<BeltLinePartFields, 'length'> & { readonly length: Mm | null }
 
-const NEW_PART: Draft = { role: 'part', family: '', name: '', fits: 'alternator', length: null, rear: null, bolt: null }
+const NEW_PART: Draft = {
+  role: 'part',
+  family: '',
+  name: '',
+  fits: 'alternator',
+  length: null,
+  rear: null,
+  bolt: null,
+  ...NOTHING_MORE_KNOWN,
+}
+
+const FACE_WORDS = { grooved: 'Grooved', smooth: 'Smooth' } as const
+const TURN_WORDS = { cw: 'Clockwise', ccw: 'Anticlockwise', any: 'Either way' } as const
 
 const FITS = [
   { value: 'any', label: 'anything' },
@@ -44,6 +65,8 @@ export function PartFieldsForm({ part, onClose }: PartFieldsFormProps) {
         // What this role does not have is not kept of another.
         rear: words.rear === null ? null : draft.rear,
         bolt: words.bolt === null ? null : draft.bolt,
+        ...(draft.role === 'pulley' ? {} : { face: null, section: null, grooves: null, width: null }),
+        ...(draft.role === 'part' ? {} : { turns: null }),
       })
       await (part === null ? beltLinePartRows.add([checked]) : beltLinePartRows.save(part.id, version, checked))
       await queries.invalidateQueries({ queryKey: BELT_LINE_PARTS_KEY })
@@ -120,8 +143,80 @@ export function PartFieldsForm({ part, onClose }: PartFieldsFormProps) {
           onRead={(bolt) => taken(change, { bolt })}
         />
       )}
+      {draft.role === 'pulley' && <PulleyFields draft={draft} change={change} />}
+      {draft.role === 'part' && (
+        <label>
+          Has to turn, seen from the front
+          <Select<keyof typeof TURN_WORDS>
+            aria-label="Has to turn"
+            allowClear
+            placeholder="not known"
+            value={draft.turns}
+            options={TURNS.map((value) => ({ value, label: TURN_WORDS[value] }))}
+            onChange={(turns: Draft['turns'] | undefined) => change({ turns: turns ?? null })}
+          />
+        </label>
+      )}
+      <Checkbox checked={draft.onHand} onChange={({ target }) => change({ onHand: target.checked })}>
+        On hand
+      </Checkbox>
       {failure !== null && <p role="alert">{failure} Your entries are still here.</p>}
     </Modal>
+  )
+}
+
+interface PulleyFieldsProps {
+  readonly draft: Draft
+  readonly change: (some: Partial<Draft>) => void
+}
+
+/** What a pulley can carry. */
+function PulleyFields({ draft, change }: PulleyFieldsProps) {
+  return (
+    <div className={fields['two']}>
+      <label>
+        Face
+        <Select<keyof typeof FACE_WORDS>
+          aria-label="Face"
+          allowClear
+          placeholder="not known"
+          value={draft.face}
+          options={FACES.map((value) => ({ value, label: FACE_WORDS[value] }))}
+          onChange={(face: Draft['face'] | undefined) => change({ face: face ?? null })}
+        />
+      </label>
+      {draft.face === 'smooth' ? (
+        <ReadingField
+          label="Width of its face"
+          value={draft.width}
+          mayBeEmpty
+          placeholder="not measured"
+          onRead={(width) => taken(change, { width })}
+        />
+      ) : (
+        <>
+          <label>
+            Section
+            <Select<Section>
+              aria-label="Section"
+              allowClear
+              placeholder="not known"
+              value={draft.section}
+              options={SECTIONS.map((value) => ({ value, label: value }))}
+              onChange={(section: Section | undefined) => change({ section: section ?? null })}
+            />
+          </label>
+          <FigureInput
+            label="Grooves"
+            whole
+            min={1}
+            max={30}
+            value={draft.grooves}
+            onRead={(grooves) => change({ grooves })}
+          />
+        </>
+      )}
+    </div>
   )
 }
 
@@ -130,8 +225,9 @@ function taken(change: (some: Partial<Draft>) => void, some: Partial<Draft>) {
   return EDIT_TAKEN
 }
 
-function fieldsOf({ role, family, name, fits, length, rear, bolt }: BeltLinePart): Draft {
-  return { role, family, name, fits, length, rear, bolt }
+function fieldsOf({ role, family, name, fits, length, rear, bolt, ...carries }: BeltLinePart): Draft {
+  const { face, section, grooves, width, turns, onHand } = carries
+  return { role, family, name, fits, length, rear, bolt, face, section, grooves, width, turns, onHand }
 }
 
 function sentenceOf(error: unknown, isConflict: boolean): string {

@@ -67,6 +67,14 @@ export function PartsTable({ parts, onClose }: PartsTableProps) {
       { title: `length, ${lengths.unit}`, dataIndex: 'length', width: 120, align: 'right', render: length },
       { title: 'rear', dataIndex: 'rear', width: 90, align: 'right', render: length },
       { title: 'bolt', dataIndex: 'bolt', width: 90, align: 'right', render: length },
+      { title: 'carries', key: 'carries', width: 120, render: (_, part) => carriesText(part, lengths.text) },
+      {
+        title: 'on hand',
+        dataIndex: 'onHand',
+        width: 90,
+        render: (onHand: boolean) => (onHand ? 'yes' : ''),
+        sorter: (a, b) => Number(b.onHand) - Number(a.onHand),
+      },
       {
         key: 'acts',
         width: 108,
@@ -98,7 +106,7 @@ export function PartsTable({ parts, onClose }: PartsTableProps) {
     ]
   }, [lengths, queries, takeAway])
   return (
-    <Modal open width={940} title="Belt-line parts" footer={null} onCancel={onClose}>
+    <Modal open width={1120} title="Belt-line parts" footer={null} onCancel={onClose}>
       <div className={styles['tools']}>
         <Button type="primary" icon={<PlusOutlined aria-hidden />} onClick={() => setWriting({ part: null })}>
           Add a part
@@ -127,4 +135,11 @@ export function PartsTable({ parts, onClose }: PartsTableProps) {
       {writing !== null && <PartFieldsForm part={writing.part} onClose={() => setWriting(null)} />}
     </Modal>
   )
+}
+
+/** What a part can carry, or the way it has to turn, in short; nothing where nobody has said. */
+function carriesText({ face, section, grooves, width, turns }: BeltLinePart, text: (mm: number) => string): string {
+  if (turns !== null) return turns === 'any' ? 'turns either way' : `turns ${turns}`
+  if (face === 'smooth') return width === null ? 'smooth' : `smooth, ${text(width)}`
+  return [grooves === null ? '' : `${grooves} grooves`, section ?? ''].filter((each) => each !== '').join(' ')
 }

@@ -8,11 +8,15 @@ import {
   LINE_WITHIN,
   BELT_LINE_CLEARANCE,
   beltLineChoices,
+  MAX_CHOICES,
+  type Allowed,
+  type Asked,
   type BeltLineSet,
-  type BeltLineChoice,
+  type CannotCarry,
 } from '@emery/core/belt-line-parts'
-import type { Shaft } from '@emery/core/drive'
-import type { SettledBelt } from '@emery/core/path'
+import { onlyLeads } from '@emery/core/drive'
+import type { SettledBelt, SettledDrive } from '@emery/core/path'
+import { shaftSpeeds } from '@emery/core/speeds'
 import { beltLinePartsQuery } from './belt-line-parts-api.ts'
 import { EDIT_TAKEN } from '../../ui/edit-result.ts'
 import { ReadingField } from '../../ui/reading-field.tsx'
@@ -32,8 +36,13 @@ interface Slot {
   readonly isCrank: boolean
   /** Rows of the table that are for it. */
   readonly rows: readonly BeltLinePart[]
-  readonly choices: readonly BeltLineChoice<BeltLinePart>[]
+  readonly choices: Allowed<BeltLinePart>['choices']
   readonly tooNear: number
+  readonly cannot: Allowed<BeltLinePart>['cannot']
+  /** What the belt asks of it. */
+  readonly asked: Asked
+  /** The table has more ways than are gone through. */
+  readonly isCut: boolean
 }
 
 const NO_PARTS: readonly BeltLinePart[] = []
@@ -46,9 +55,10 @@ export function SetsView({ belt }: { readonly belt: SettledBelt }) {
   const { data: parts = NO_PARTS, error, isPending, refetch } = useQuery(beltLinePartsQuery())
   const [within, setWithin] = useState(LINE_WITHIN)
   const [tableOpen, setTableOpen] = useState(false)
-  const slots = useMemo(() => slotsOf(belt, settled.drive.shafts, parts, must), [belt, settled, parts, must])
+  const slots = useMemo(() => slotsOf(belt, settled, parts, must), [belt, settled, parts, must])
   const finding = useBeltLineSets(slots, within)
   const lacking = slots.filter(({ choices }) => choices.length === 0)
+  const cut = slots.filter(({ isCut }) => isCut)
   const tooNear = slots.reduce((sum, slot) => sum + slot.tooNear, 0)
   const table = tableOpen && <PartsTable parts={parts} onClose={() => setTableOpen(false)} />
   if (isPending) return <p role="status">Loading the parts table …</p>
@@ -90,7 +100,7 @@ export function SetsView({ belt }: { readonly belt: SettledBelt }) {
           <p role="status">
             {parts.length === 0
               ? 'The parts table is empty. Measure a mounting face and a pulley for each shaft and add them, or import a CSV file.'
-              : `No set is possible for ${lacking.map(({ name }) => name).join(' and ')}: each needs at least a mounting face and a pulley in the table.`}
+              : `No set is possible for ${lacking.map(({ name }) => name).join(' and ')}: each needs at least a mounting face and a pulley in the table that can carry this belt.`}
           </p>
         ) : finding.is === 'failed' ? (
           <p role="alert">The sets could not be calculated. Change something to try again.</p>
@@ -113,6 +123,19 @@ export function SetsView({ belt }: { readonly belt: SettledBelt }) {
             }
           />
         )}
+        {slots
+          .filter(({ cannot }) => Object.keys(cannot).length > 0)
+          .map(({ shaft, name, cannot }) => (
+            <p key={shaft} className="soft">
+              {name}: {cannotWords(cannot)}.
+            </p>
+          ))}
+        {cut.length > 0 && (
+          <p role="note">
+            {cut.map(({ name }) => name).join(' and ')} can be put together in more than {MAX_CHOICES} ways. Only those
+            with the fewest spacers were tried: choose parts that must be used.
+          </p>
+        )}
         {tooNear > 0 && (
           <p className="soft">
             {tooNear} {tooNear === 1 ? 'choice was' : 'choices were'} skipped: less than{' '}
@@ -126,13 +149,25 @@ export function SetsView({ belt }: { readonly belt: SettledBelt }) {
 
 function slotsOf(
   belt: SettledBelt,
-  shafts: readonly Shaft[],
+  settled: SettledDrive,
   parts: readonly BeltLinePart[],
   must: Readonly<Record<string, readonly string[]>>,
 ): readonly Slot[] {
-  return belt.pulleys.flatMap(({ shaft: id }) => {
-    const shaft = shafts.find((each) => each.id === id)
+  const { reached } = shaftSpeeds(settled)
+  const { section, ribs, count = 1, construction, route } = belt.belt
+  return belt.pulleys.flatMap(({ shaft: id }, i): Slot[] => {
+    const shaft = settled.drive.shafts.find((each) => each.id === id)
     if (shaft === undefined) return []
+    const asked: Asked = {
+      section,
+      ribs,
+      count,
+      doubleSided: construction === 'double-sided',
+      contact: route[i]?.contact ?? 'ribs',
+      leads: onlyLeads(shaft.kind),
+      turns: reached.get(id)?.turns ?? null,
+    }
+    const ways = beltLineChoices(parts, shaft.kind)
     const rows = parts.filter(({ fits, role }) => fits === shaft.kind || (fits === 'any' && role !== 'spacer'))
     const wanted = parts.filter((part) => must[id]?.includes(part.id) === true)
     return [
@@ -141,7 +176,9 @@ function slotsOf(
         name: shaft.name,
         isCrank: shaft.kind === 'crank',
         rows,
-        ...allowedChoices(beltLineChoices(parts, shaft.kind), wanted),
+        asked,
+        isCut: ways.length === MAX_CHOICES,
+        ...allowedChoices(ways, wanted, asked),
       },
     ]
   })
@@ -185,14 +222,17 @@ function Sets({ slots, count, sets, onTake }: SetsProps) {
     <>
       <p>
         {count.toLocaleString('en')} {count === 1 ? 'set matches' : 'sets match'}
-        {count > sets.length && `; the best ${sets.length}`}:
+        {count > sets.length && `; the ${sets.length} with the fewest parts to buy, spacers, and the most clearance`}:
       </p>
       <ol className={styles['sets']} aria-label="Best sets">
         {sets.map((set, i) => (
           <li key={set.chosen.join()}>
             <button type="button" aria-pressed={i === picked} onClick={() => setPicked(i)}>
-              <b className="figures">{lengths.fine(set.apart)}</b> apart,{' '}
-              {set.spacers === 0 ? 'no spacer' : set.spacers === 1 ? '1 spacer' : `${set.spacers} spacers`}
+              <b>{set.toBuy === 0 ? 'nothing to buy' : `${set.toBuy} to buy`}</b>, {spacersWords(set.spacers)}
+              <small>
+                {set.clearance === null ? 'clearance not known' : `${lengths.text(set.clearance)} clear`},{' '}
+                {lengths.fine(set.apart)} apart
+              </small>
             </button>
           </li>
         ))}
@@ -211,7 +251,14 @@ function Sets({ slots, count, sets, onTake }: SetsProps) {
             <tr key={shaft}>
               <th scope="row">
                 {slots.find((slot) => slot.shaft === shaft)?.name}
-                <span className="soft">{partsOf(choice).map(partName).join(' + ')}</span>
+                <span className="soft">
+                  {partsOf(choice)
+                    .map((part) => `${partName(part)}${part.onHand ? '' : ' (to buy)'}`)
+                    .join(' + ')}
+                </span>
+                {choice.carries.is === 'unknown' && (
+                  <span className="soft">Not known: {unknownWords(choice.carries.of)}.</span>
+                )}
               </th>
               <td className="figures">{lengths.bare(choice.line)}</td>
               <td className="figures">{choice.clearance === null ? '?' : lengths.bare(choice.clearance)}</td>
@@ -230,6 +277,38 @@ function Sets({ slots, count, sets, onTake }: SetsProps) {
       </Button>
     </>
   )
+}
+
+function spacersWords(spacers: number): string {
+  return spacers === 0 ? 'no spacer' : spacers === 1 ? '1 spacer' : `${spacers} spacers`
+}
+
+/** Why choices of a shaft cannot carry the belt, and how many. */
+const CANNOT_WORDS: Readonly<Record<CannotCarry, string>> = {
+  face: 'a face of the wrong kind for this side of the belt',
+  section: 'another section',
+  grooves: 'too few grooves',
+  width: 'too narrow a face',
+  rotation: 'made to turn the other way',
+}
+
+function cannotWords(cannot: Slot['cannot']): string {
+  return (Object.keys(CANNOT_WORDS) as CannotCarry[])
+    .flatMap((why) => (cannot[why] === undefined ? [] : [`${cannot[why]} skipped, ${CANNOT_WORDS[why]}`]))
+    .join('; ')
+}
+
+/** What would have to be known to say that a choice carries the belt. */
+const UNKNOWN_WORDS: Readonly<Record<CannotCarry, string>> = {
+  face: 'its face',
+  section: 'its section',
+  grooves: 'its grooves',
+  width: 'the width of its face',
+  rotation: 'the way it has to turn',
+}
+
+function unknownWords(of: readonly CannotCarry[]): string {
+  return of.map((each) => UNKNOWN_WORDS[each]).join(', ')
 }
 
 function choicesOf(slots: readonly Slot[], set: BeltLineSet | undefined) {

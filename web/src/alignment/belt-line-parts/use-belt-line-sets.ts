@@ -1,6 +1,6 @@
 import { useEffect, useMemo } from 'react'
 import type { BeltLinePart } from '@emery/core/api'
-import type { BeltLineSets, LineChoice, BeltLineChoice } from '@emery/core/belt-line-parts'
+import { lineChoiceOf, type Asked, type BeltLineChoice, type BeltLineSets } from '@emery/core/belt-line-parts'
 import { alignmentWorker } from '../../workers/start-alignment-worker.ts'
 import type { AlignmentWork } from '../../workers/alignment-work.ts'
 import { useWorkerRun } from '../../workers/use-worker-run.ts'
@@ -11,16 +11,13 @@ export type FindingSets =
 
 /** The sets whose belt lines agree, sought again in a worker whenever a choice changes. */
 export function useBeltLineSets(
-  slots: readonly { readonly choices: readonly BeltLineChoice<BeltLinePart>[] }[],
+  slots: readonly { readonly choices: readonly BeltLineChoice<BeltLinePart>[]; readonly asked: Asked }[],
   within: number,
 ): FindingSets {
   const { store } = useBench()
   const { state, run } = useWorkerRun<AlignmentWork, null, BeltLineSets>(alignmentWorker)
   const lines = useMemo(
-    () =>
-      slots.map(({ choices }) =>
-        choices.map(({ line, spacers }): LineChoice => ({ line, spacers: spacers.map(({ length }) => ({ length })) })),
-      ),
+    () => slots.map(({ choices, asked }) => choices.map((choice) => lineChoiceOf(choice, asked))),
     [slots],
   )
   useEffect(() => {
