@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
 import { randomFrom, SEED } from '../testing/random.ts'
-import { beltLineSets, type LineChoice } from './belt-line-sets.ts'
+import { beltLineSets, worthBuying, type LineChoice } from './belt-line-sets.ts'
 import { BELT_LINE_CLEARANCE } from './nominal.ts'
 
 const at = (line: number, more: Partial<LineChoice> = {}): LineChoice => ({
@@ -42,11 +42,16 @@ describe('sets that agree', () => {
       const where = `seed ${SEED}, trial ${trial}`
       expect([where, found.count]).toEqual([where, agree.length])
       expect([where, found.sets.map(({ chosen }) => rankOf(slots, chosen))]).toEqual([where, best])
-      for (const { chosen, toBuy, spacers, clearance } of found.sets) {
+      for (const { chosen, toBuy, spacers, clearance, isMeasured } of found.sets) {
         expect([where, agrees(slots, chosen, within)]).toEqual([where, true])
-        const isMeasured = chosen.every((choice, i) => slots[i]?.[choice]?.clearance !== null)
-        const [buy, space, near] = rankOf(slots, chosen)
-        expect([toBuy, spacers, clearance]).toEqual([buy, space, isMeasured ? -near : null])
+        const measured = chosen.flatMap((choice, i) => slots[i]?.[choice]?.clearance ?? [])
+        const [buy, space] = rankOf(slots, chosen)
+        expect([toBuy, spacers, clearance, isMeasured]).toEqual([
+          buy,
+          space,
+          measured.length === 0 ? null : Math.min(...measured),
+          measured.length === chosen.length,
+        ])
       }
       const guided = isGuided(slots)
       expect(found.nearest).toBeCloseTo(Math.min(...all.map((chosen) => apartOf(slots, chosen, guided))), 9)
@@ -67,6 +72,25 @@ describe('sets that agree', () => {
     ])
     expect(sets.map(({ chosen: [, choice] }) => choice)).toEqual([4, 3, 2, 1, 0])
     expect(sets[0]).toMatchObject({ toBuy: 0, spacers: 0, clearance: 9, apart: expect.closeTo(0.1, 9) })
+  })
+
+  test('a set that another beats in every respect is not worth a look', () => {
+    const set = (toBuy: number, spacers: number, clearance: number | null, apart: number) => ({
+      chosen: [],
+      toBuy,
+      spacers,
+      clearance,
+      isMeasured: true,
+      apart,
+    })
+    const best = set(0, 1, 5, 0.4)
+    const roomier = set(0, 2, 9, 0.4)
+    const nearer = set(1, 1, 5, 0.2)
+    expect(worthBuying([best, set(0, 2, 5, 0.4), roomier, set(1, 1, null, 0.35), nearer])).toEqual([
+      best,
+      roomier,
+      nearer,
+    ])
   })
 
   test('a smooth face need not lie in line: its belt may run off the middle as far as it is wide', () => {

@@ -21,8 +21,10 @@ export interface BeltLineSet {
   readonly apart: Mm
   readonly spacers: number
   readonly toBuy: number
-  /** mm of the choice that comes nearest to block or head; null where one was not measured. */
+  /** mm of the choice that comes nearest to block or head, of those that were measured; null where none was. */
   readonly clearance: Mm | null
+  /** Whether all of them were measured. */
+  readonly isMeasured: boolean
 }
 
 export interface BeltLineSets {
@@ -91,12 +93,12 @@ export function beltLineSets(
   }
   return {
     count,
-    sets: best.map(({ chosen, toBuy, spacers, clearance }) => ({
+    sets: best.map(({ chosen, toBuy, spacers }) => ({
       chosen: chosen.map(({ choice }) => choice),
       apart: apartOf(chosen, leading),
       toBuy,
       spacers,
-      clearance: chosen.some(({ of }) => of.clearance === null) ? null : clearance,
+      ...measuredClearance(chosen),
     })),
     nearest: nearestOf(guided),
   }
@@ -104,6 +106,33 @@ export function beltLineSets(
   function better(a: Partial, b: Partial): number {
     return compare(a, b) || apartOf(a.chosen, leading) - apartOf(b.chosen, leading)
   }
+}
+
+function measuredClearance(chosen: readonly Element[]): Pick<BeltLineSet, 'clearance' | 'isMeasured'> {
+  const measured = chosen.flatMap(({ of: { clearance } }) => (clearance === null ? [] : [clearance]))
+  return {
+    clearance: measured.length === 0 ? null : Math.min(...measured),
+    isMeasured: measured.length === chosen.length,
+  }
+}
+
+/** mm finer than which two sets agree equally well: nobody measures a belt line finer. */
+const SAME_APART = 0.1
+
+/** Of sets in their order, those that nothing before them beats in every respect: a spacer more, with nothing gained by it, is not worth a look. */
+export function worthBuying(sets: readonly BeltLineSet[]): readonly BeltLineSet[] {
+  const kept: BeltLineSet[] = []
+  for (const set of sets) {
+    const isBeaten = kept.some(
+      (other) =>
+        other.toBuy <= set.toBuy &&
+        other.spacers <= set.spacers &&
+        (other.clearance ?? 0) >= (set.clearance ?? 0) &&
+        other.apart <= set.apart + SAME_APART,
+    )
+    if (!isBeaten) kept.push(set)
+  }
+  return kept
 }
 
 /** One order of all choices, so that every set has one rearmost. */

@@ -15,6 +15,6 @@ export {
   beltLineChoices,
   lineChoiceOf,
 } from './belt-line-choices.ts'
-export { type BeltLineSet, beltLineSets, type BeltLineSets, type LineChoice } from './belt-line-sets.ts'
+export { type BeltLineSet, beltLineSets, type BeltLineSets, type LineChoice, worthBuying } from './belt-line-sets.ts'
 export { type Asked, type CannotCarry, type Carries } from './carries.ts'
 export { LINE_WITHIN, BELT_LINE_CLEARANCE, MAX_CHOICES } from './nominal.ts'

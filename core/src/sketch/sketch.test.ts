@@ -76,6 +76,9 @@ describe('the sketch of a drive that has just been begun', () => {
     // Smooth faces carry the back: the grooved ones all turn with the crank.
     const smooth = new Set(sketch?.drive.pulleys.flatMap(({ id, face }) => (face === 'smooth' ? [id] : [])))
     for (const { pulley, contact } of route) if (!smooth.has(pulley)) expect(contact).toBe('ribs')
+    // A smooth pump is driven by the back, also where its ribs would go round it more easily.
+    const pump = sketch?.drive.pulleys.find(({ shaft }) => shaft.startsWith('water-pump'))?.id
+    expect(route.find(({ pulley }) => pulley === pump)?.contact).toBe('back')
     if (sketch === null) throw new Error('nothing was sketched')
     expect(settleDrive(sketch.drive).belts.map(({ path }) => path.ok)).toEqual([true])
     expect([...sketch.shafts]).toHaveLength(5)

@@ -4,7 +4,7 @@ import { freshAdjuster, movedShaft } from '../adjusters/kinds.ts'
 import { isRouted, type Belt, type RouteEntry } from '../drive/belt.ts'
 import type { CheckedDrive, DriveDocument } from '../drive/drive.ts'
 import { isSized, type Pulley } from '../drive/pulley.ts'
-import type { Shaft } from '../drive/shaft.ts'
+import { onlyLeads, type Shaft } from '../drive/shaft.ts'
 import { distance, type Point } from '../numerics/vectors.ts'
 import { metalRadii } from '../path/metal-radii.ts'
 import type { SettledDrive } from '../path/settle.ts'
@@ -157,5 +157,14 @@ function likelyRoute(drive: CheckedDrive, belt: Belt, unrouted: readonly Belt[])
     belts: [{ ...belt, adjuster: null }],
     adjusters: [],
   }
-  return searchRoutes(alone, belt.id, { max: 1, pulleys }).routes[0]?.route ?? null
+  const { routes } = searchRoutes(alone, belt.id, { max: LOOKED_AT, pulleys })
+  const leads = new Set(drive.shafts.filter(({ kind }) => onlyLeads(kind)).map(({ id }) => id))
+  const works = new Set(drive.pulleys.filter(({ shaft }) => !leads.has(shaft)).map(({ id }) => id))
+  // A smooth face that drives something is driven by the back; ribs run on one only to be led.
+  const isUsual = (route: readonly RouteEntry[]) =>
+    route.every(({ pulley, contact }) => contact === 'back' || faces.get(pulley) !== 'smooth' || !works.has(pulley))
+  return (routes.find(({ route }) => isUsual(route)) ?? routes[0])?.route ?? null
 }
+
+/** Routes among which the usual one is looked for. */
+const LOOKED_AT = 24

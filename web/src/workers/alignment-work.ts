@@ -1,7 +1,11 @@
 import { fixPlan, usualMoves, type FixPlan } from '@emery/core/alignment'
-import { beltLineSets, type BeltLineSets, type LineChoice } from '@emery/core/belt-line-parts'
+import { beltLineSets, worthBuying, type BeltLineSets, type LineChoice } from '@emery/core/belt-line-parts'
 import type { CheckedDrive } from '@emery/core/drive'
 import { settleDrive } from '@emery/core/path'
+
+/** Sets that are put in order, and the few of them that are worth a look. */
+const SETS_SOUGHT = 60
+const SETS_SHOWN = 8
 
 /** What the worker does; the same function runs without one in tests. */
 export const alignmentWork = {
@@ -9,9 +13,10 @@ export const alignmentWork = {
   plan(drive: CheckedDrive, answered: readonly string[]): FixPlan {
     return fixPlan(settleDrive(drive), { unsaid: usualMoves, answered })
   },
-  /** The sets of parts whose belt lines agree within `within` mm. */
+  /** The sets of parts whose belt lines agree within `within` mm: how many, and the few worth buying. */
   sets(slots: readonly (readonly LineChoice[])[], within: number): BeltLineSets {
-    return beltLineSets(slots, { within })
+    const { sets, ...found } = beltLineSets(slots, { within, max: SETS_SOUGHT })
+    return { ...found, sets: worthBuying(sets).slice(0, SETS_SHOWN) }
   },
 }
 

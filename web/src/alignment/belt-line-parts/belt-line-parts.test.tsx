@@ -165,7 +165,8 @@ describe('mixed parts', () => {
     const more: readonly BeltLinePart[] = [
       part({ role: 'pulley', name: 'Four ribs', length: 11, ...six, grooves: 4, onHand: true }),
       part({ role: 'pulley', name: 'Smooth', length: 11, face: 'smooth', onHand: true }),
-      part({ name: 'Pump on the shelf', length: 38, turns: 'any', onHand: true }),
+      // A little off the line, yet on hand.
+      part({ name: 'Pump on the shelf', length: 38.4, turns: 'any', onHand: true }),
       part({ name: 'Mirrored pump', length: 38, turns: 'ccw', onHand: true }),
     ]
     server.answers = { 'GET /belt-line-parts': { status: 200, json: { parts: [...known, ...more] } } }

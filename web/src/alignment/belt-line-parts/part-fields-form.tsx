@@ -145,8 +145,8 @@ export function PartFieldsForm({ part, onClose }: PartFieldsFormProps) {
       )}
       {draft.role === 'pulley' && <PulleyFields draft={draft} change={change} />}
       {draft.role === 'part' && (
-        <label>
-          Has to turn, seen from the front
+        <label className={fields['line']}>
+          <span>Has to turn, from the front</span>
           <Select<keyof typeof TURN_WORDS>
             aria-label="Has to turn"
             allowClear

@@ -20,7 +20,7 @@ import { shaftSpeeds } from '@emery/core/speeds'
 import { beltLinePartsQuery } from './belt-line-parts-api.ts'
 import { EDIT_TAKEN } from '../../ui/edit-result.ts'
 import { ReadingField } from '../../ui/reading-field.tsx'
-import { useLengths } from '../../ui/use-lengths.ts'
+import { useLengths, type Lengths } from '../../ui/use-lengths.ts'
 import { useBench, useBenchState } from '../../bench/bench-context.ts'
 import { PanelSection } from '../../ui/panel.tsx'
 import styles from './belt-line-parts.module.css'
@@ -222,7 +222,7 @@ function Sets({ slots, count, sets, onTake }: SetsProps) {
     <>
       <p>
         {count.toLocaleString('en')} {count === 1 ? 'set matches' : 'sets match'}
-        {count > sets.length && `; the ${sets.length} with the fewest parts to buy, spacers, and the most clearance`}:
+        {count > sets.length && `; worth a look, the fewest parts to buy and spacers first`}:
       </p>
       <ol className={styles['sets']} aria-label="Best sets">
         {sets.map((set, i) => (
@@ -230,8 +230,7 @@ function Sets({ slots, count, sets, onTake }: SetsProps) {
             <button type="button" aria-pressed={i === picked} onClick={() => setPicked(i)}>
               <b>{set.toBuy === 0 ? 'nothing to buy' : `${set.toBuy} to buy`}</b>, {spacersWords(set.spacers)}
               <small>
-                {set.clearance === null ? 'clearance not known' : `${lengths.text(set.clearance)} clear`},{' '}
-                {lengths.fine(set.apart)} apart
+                {clearanceWords(set, lengths)}, {lengths.fine(set.apart)} apart
               </small>
             </button>
           </li>
@@ -277,6 +276,11 @@ function Sets({ slots, count, sets, onTake }: SetsProps) {
       </Button>
     </>
   )
+}
+
+function clearanceWords({ clearance, isMeasured }: BeltLineSet, lengths: Lengths): string {
+  if (clearance === null) return 'clearance not measured'
+  return `${lengths.text(clearance)} clear${isMeasured ? '' : ', as far as measured'}`
 }
 
 function spacersWords(spacers: number): string {

@@ -60,10 +60,11 @@ export function AdjusterSetting({ belt, tension, wanted }: SettingProps) {
             min={0.1}
             max={20}
             step={0.25}
-            value={gives}
+            // The nominal stands beside the field, so that typing the same makes it read.
+            value={'perTurn' in adjuster ? gives : null}
+            placeholder={`${gives} nominal`}
             onChange={(mm) => store.getState().edit('set the travel per turn', setTurnGives(adjuster.id, mm))}
           />
-          {!('perTurn' in adjuster) && '(nominal)'}
         </label>
       )}
     </>
