@@ -13,7 +13,7 @@ export default defineConfig({
         // What most screens share comes in a few files: sixty small ones, asked for six at a time, cost more than they save.
         codeSplitting: {
           groups: [
-            { name: 'controls', test: /node_modules/, minShareCount: 10 },
+            { name: 'controls', test: /node_modules/, minShareCount: 12 },
             { name: 'core', test: /core[\\/]src/, minShareCount: 6 },
             { name: 'shared', test: /web[\\/]src/, minShareCount: 6 },
           ],

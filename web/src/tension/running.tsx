@@ -215,7 +215,11 @@ function Point({ belt }: { readonly belt: SettledBelt }) {
           onChange={(load) => setTension({ load })}
         />
       </label>
-      <Checkbox checked={blip} onChange={({ target }) => setTension({ blip: target.checked })}>
+      <Checkbox
+        className={styles['blip'] ?? ''}
+        checked={blip}
+        onChange={({ target }) => setTension({ blip: target.checked })}
+      >
         Throttle blip
       </Checkbox>
       {blip && <BlipWords belt={belt} />}

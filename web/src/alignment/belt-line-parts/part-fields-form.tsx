@@ -20,6 +20,7 @@ import { EDIT_TAKEN } from '../../ui/edit-result.ts'
 import fields from '../../ui/fields.module.css'
 import { FigureInput } from '../../ui/figure-input.tsx'
 import { ReadingField } from '../../ui/reading-field.tsx'
+import styles from './belt-line-parts.module.css'
 import { LENGTH_WORDS, ROLE_WORDS } from './part-role-words.ts'
 
 type Draft = Omit<BeltLinePartFields, 'length'> & { readonly length: Mm | null }
@@ -157,7 +158,11 @@ export function PartFieldsForm({ part, onClose }: PartFieldsFormProps) {
           />
         </label>
       )}
-      <Checkbox checked={draft.onHand} onChange={({ target }) => change({ onHand: target.checked })}>
+      <Checkbox
+        className={styles['onHand'] ?? ''}
+        checked={draft.onHand}
+        onChange={({ target }) => change({ onHand: target.checked })}
+      >
         On hand
       </Checkbox>
       {failure !== null && <p role="alert">{failure} Your entries are still here.</p>}
