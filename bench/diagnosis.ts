@@ -1,48 +1,96 @@
 import { NOMINAL_KNOWLEDGE } from '@emery/core/noise'
-import { oneJob, worldBeside, type Job } from '../core/src/testing/workshop.ts'
+import {
+  oneJob,
+  patient,
+  searcher,
+  worldBeside,
+  type Job,
+  type Patient,
+  type Searcher,
+} from '../core/src/testing/workshop.ts'
 import { randomFrom } from '../core/src/testing/random.ts'
+import { oneCause } from './one-cause.ts'
 
-/** A made-up workshop: faults drawn at random, outcomes from likelihoods up to a fifth beside the table's, tests as proposed or in a fixed order. */
-const SEED = Number(process.env['EMERY_SEED'] ?? 20261125)
-const JOBS = 2000
+/** A made-up workshop: one or two faults, outcomes from likelihoods up to a fifth beside the table's, a third of the symptoms unanswered; six tests. */
+const SEED = Number(process.env['EMERY_SEED'] ?? 20261129)
+const PATIENTS = Number(process.argv[2] ?? 2000)
+const MOST_TESTS = 6
+const UNANSWERED = 0.33
+const TWO_FAULTS = 0.35
+const RARE = 0.002
 const knowledge = NOMINAL_KNOWLEDGE
-const fixed = knowledge.tests.filter(({ ask }) => ask === 'test').map(({ id }) => id)
 
-function jobs(order: 'proposed' | readonly string[], most: number, sureAt: number): readonly Job[] {
-  const random = randomFrom(SEED)
-  return Array.from({ length: JOBS }, () =>
-    oneJob({ knowledge, world: worldBeside(random), random, order, max: most, sureAt }),
-  )
-}
-const right = (of: readonly Job[]) => of.filter((job) => job.right).length / of.length
-const mean = (of: readonly Job[]) => of.reduce((sum, { tests }) => sum + tests, 0) / of.length
+const random = randomFrom(SEED)
+const patients = Array.from({ length: PATIENTS }, () =>
+  patient({
+    knowledge,
+    world: worldBeside(knowledge, random),
+    random,
+    count: random() < TWO_FAULTS ? 2 : 1,
+    unanswered: UNANSWERED,
+  }),
+)
+// Each patient answers both searches alike: what a test shows does not hang on who asks.
+const steady = patients.map((each): Patient => {
+  const known = new Map(each.said.map((answer) => [answer.test, answer]))
+  return {
+    ...each,
+    answer: (test) => {
+      const answer = known.get(test.id) ?? each.answer(test)
+      known.set(test.id, answer)
+      return answer
+    },
+  }
+})
 const percent = (share: number) => `${(100 * share).toFixed(1)} %`
+const share = (of: readonly Job[], is: (job: Job) => boolean) => percent(of.filter(is).length / Math.max(1, of.length))
 
-const six = jobs('proposed', 6, 2)
-const stopped = jobs('proposed', 6, 0.95)
-const proposed = jobs('proposed', 40, 0.95)
-const inOrder = jobs(fixed, 40, 0.95)
+function told(name: string, search: Searcher) {
+  const begun = performance.now()
+  const jobs = steady.map((car) => oneJob({ knowledge, patient: car, search, max: MOST_TESTS }))
+  const each = (performance.now() - begun) / (PATIENTS * (MOST_TESTS + 1))
+  const [one, two] = [1, 2].map((count) => jobs.filter(({ faults }) => faults.length === count))
+  const rare = jobs.flatMap(({ answers, causes, faults }) =>
+    answers.flatMap(({ test, outcome }) =>
+      (knowledge.tests.find(({ id }) => id === test)?.findings ?? [])
+        .filter(
+          (finding) => finding.outcome === outcome && finding.falseAlarm <= RARE && faults.includes(finding.cause),
+        )
+        .map(({ cause }) => causes.find(({ id }) => id === cause)?.probability ?? 0),
+    ),
+  )
+  const outvoted = rare.filter((probability) => probability < 0.9).length
+  const row = `| ${name} | ${share(one ?? [], ({ faults, named }) => faults.every((fault) => named.includes(fault)))} | ${share(two ?? [], ({ faults, named }) => faults.some((fault) => named.includes(fault)))} | ${share(two ?? [], ({ faults, causes, named }) => faults.every((fault) => named.includes(fault) || causes.slice(0, 2).some(({ id }) => id === fault)))} | ${outvoted} of ${rare.length} | ${each.toFixed(1)} |`
+  return { jobs, row }
+}
+
+const now = told('sets of faults', searcher(knowledge))
+const before = told('one cause at a time', oneCause(knowledge))
+const bands = (jobs: readonly Job[]) => {
+  const said = jobs.flatMap(({ causes, faults }) =>
+    causes.map(({ id, probability }) => ({ probability, is: faults.includes(id) })),
+  )
+  return Array.from({ length: 10 }, (_, i) => {
+    const these = said.filter(({ probability }) => probability >= i / 10 && (probability < (i + 1) / 10 || i === 9))
+    const mean = these.reduce((sum, { probability }) => sum + probability, 0) / Math.max(1, these.length)
+    return { count: these.length, mean, happened: these.filter(({ is }) => is).length / Math.max(1, these.length) }
+  })
+}
+const [calibrated, old] = [bands(now.jobs), bands(before.jobs)]
+const cell = ({ count, mean, happened }: (typeof calibrated)[number]) =>
+  count === 0 ? ' | | ' : `${count} | ${percent(mean)} | ${percent(happened)}`
 process.stdout.write(
   [
-    `Seed ${SEED}, ${JOBS} jobs each.`,
+    `Seed ${SEED}, ${PATIENTS} patients, ${MOST_TESTS} tests each.`,
     '',
-    '| tests | right cause first | mean tests |',
-    '| --- | ---: | ---: |',
-    `| six as proposed | ${percent(right(six))} | ${mean(six).toFixed(1)} |`,
-    `| as proposed, until 95 in 100 or six | ${percent(right(stopped))} | ${mean(stopped).toFixed(1)} |`,
-    `| as proposed, until 95 in 100 | ${percent(right(proposed))} | ${mean(proposed).toFixed(1)} |`,
-    `| in a fixed order, until 95 in 100 | ${percent(right(inOrder))} | ${mean(inOrder).toFixed(1)} |`,
+    '| search | of one fault: named | of two: one named | of two: both among those named or the first two | rare findings outvoted | ms a step |',
+    '| --- | ---: | ---: | ---: | ---: | ---: |',
+    now.row,
+    before.row,
     '',
-    `${percent(1 - mean(proposed) / mean(inOrder))} fewer tests than in a fixed order.`,
-    '',
-    '| given to the first cause after six | jobs | it was right |',
-    '| --- | ---: | ---: |',
-    ...Array.from({ length: 10 }, (_, i) => {
-      const these = six.filter(({ given }) => given >= i / 10 && (given < (i + 1) / 10 || i === 9))
-      return these.length === 0
-        ? `| ${i * 10} to ${(i + 1) * 10} % | 0 | |`
-        : `| ${i * 10} to ${(i + 1) * 10} % | ${these.length} | ${percent(right(these))} |`
-    }),
+    '| said | sets: causes | mean said | happened | one cause: causes | mean said | happened |',
+    '| --- | ---: | ---: | ---: | ---: | ---: | ---: |',
+    ...calibrated.map((each, i) => `| ${i * 10} to ${(i + 1) * 10} % | ${cell(each)} | ${cell(old[i] ?? each)} |`),
     '',
   ].join('\n'),
 )

@@ -145,7 +145,7 @@ async function noise(page) {
   await page.getByTitle(/^Ketch/).click()
   await page.getByText('enters its grooves at').first().waitFor()
   await page.getByRole('button', { name: /^Chirp/ }).click()
-  await page.getByRole('button', { name: 'Worst at idle' }).click()
+  await page.getByRole('button', { name: 'Worst at idle: yes' }).click()
   await page.getByRole('button', { name: 'Continue' }).click()
   await page.getByRole('button', { name: /^One pulley out/ }).click()
 }

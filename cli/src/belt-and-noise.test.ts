@@ -203,17 +203,26 @@ describe('diagnose', () => {
     { test: 'water', outcome: 'louder' },
   ]
 
-  test('prints causes with evidence and the next tests, probabilities together 1', () => {
+  test('prints causes with evidence, what was found first, and the next tests', () => {
     const { status, out } = run(['diagnose', 'noise.json'], { 'noise.json': JSON.stringify({ answers }) })
     expect(status).toBe(0)
     const found = JSON.parse(out) as {
-      causes: { id: string; probability: number; evidence: unknown[] }[]
+      causes: { id: string; probability: number; explains: number; evidence: unknown[] }[]
+      found: string[]
       next: { test: string; information: number; minutes: number }[]
     }
-    expect(found.causes.reduce((sum, { probability }) => sum + probability, 0)).toBeCloseTo(1, 9)
+    const ranks = found.causes.map(({ probability, explains }) => probability * explains)
+    expect(ranks).toEqual(ranks.toSorted((a, b) => b - a))
+    expect(found.found).toEqual([])
     expect(found.causes[0]?.evidence).toHaveLength(2)
     expect(found.next.map(({ test: id }) => id)).not.toContain('water')
     expect(found.next[0]?.information).toBeGreaterThan(0)
+    const rocks = [...answers, { test: 'rock', outcome: 'play' }]
+    const asked = { answers: rocks, skipped: [found.next[0]?.test] }
+    const seen = JSON.parse(run(['diagnose', '-'], { '-': JSON.stringify(asked) }).out) as typeof found
+    expect([seen.found, seen.causes[0]?.id]).toEqual([['bearing-play'], 'bearing-play'])
+    expect(seen.causes[0]?.probability).toBeGreaterThanOrEqual(0.95)
+    expect(seen.next.map(({ test: id }) => id)).not.toContain(found.next[0]?.test)
   })
 
   test('what the drive says counts, unless it was answered', () => {

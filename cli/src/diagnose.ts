@@ -2,6 +2,7 @@ import {
   diagnose as weigh,
   driveEvidence,
   NOMINAL_KNOWLEDGE,
+  partsOfDrive,
   readDiagnoseFile,
   unanswered,
   type CauseRanking,
@@ -15,9 +16,13 @@ const HELP = `emery diagnose FILE [--text | --lines]
 
 What a noise may come from, and what to try next. FILE, or - for standard
 input, holds
-  { "drive"?: a drive document, "answers": [{ "test", "outcome" }] }
+  { "drive"?: a drive document, "answers": [{ "test", "outcome" }],
+    "skipped"?: [test, ...] }
 What the drive itself says, of its line, grip and fit, counts where it is
-given and not answered. Probabilities come to 1; information is in bits.
+given and not answered, and tests it has no parts for are not proposed. Several
+causes may be there at once: each has the probability that it is, and how much
+of what is heard it "explains". Those "found" come first, the others by the
+product of both. Information is in bits.
 --text prints tables instead of JSON; with --lines every line of FILE is such
 a question and gets a line of its own.`
 
@@ -31,7 +36,13 @@ export const diagnose: Command = {
       printing: values,
       answer: (text) => weighed(parsedJson(text, values.lines === true ? 'The line' : file)),
       json: ({ causes, next, doubt }) => ({
-        causes: causes.map(({ cause, probability, evidence }) => ({ id: cause.id, probability, evidence })),
+        causes: causes.map(({ cause, probability, explains, evidence }) => ({
+          id: cause.id,
+          probability,
+          explains,
+          evidence,
+        })),
+        found: causes.filter(({ found }) => found).map(({ cause }) => cause.id),
         next: next.map(({ test, information, minutes }) => ({ test: test.id, information, minutes })),
         ...(doubt === null ? {} : { doubt }),
       }),
@@ -45,7 +56,10 @@ function weighed(asked: unknown): Answered<CauseRanking> {
   if (!read.ok) return read
   const said =
     read.drive === null ? [] : driveEvidence(settleDrive(read.drive), { kmSinceFitted: null, daysSinceFitted: null })
-  const result = weigh(NOMINAL_KNOWLEDGE, [...read.answers, ...unanswered(NOMINAL_KNOWLEDGE, said, read.answers)])
+  const result = weigh(NOMINAL_KNOWLEDGE, [...read.answers, ...unanswered(NOMINAL_KNOWLEDGE, said, read.answers)], {
+    skipped: read.skipped,
+    has: read.drive === null ? {} : partsOfDrive(read.drive),
+  })
   return result.ok ? { ok: true, answer: result.diagnosis } : result
 }
 
@@ -56,9 +70,9 @@ function asTables({ causes, next, doubt }: CauseRanking): string {
       ['cause', '', 'for', 'against'],
       causes
         .slice(0, 8)
-        .map(({ cause, probability, evidence }) => [
+        .map(({ cause, probability, found, evidence }) => [
           cause.name,
-          share(probability),
+          `${share(probability)}${found ? ', found' : ''}`,
           evidence.find(({ weight }) => weight > 0)?.words ?? '',
           evidence.find(({ weight }) => weight < 0)?.words ?? '',
         ]),

@@ -97,6 +97,11 @@ describe('what the last inspection saw', () => {
     expect(looked(['belt', 'glaze', 'fine'], ['belt', 'cracks', 'unknown'])).toEqual([])
     expect(looked(['tensioner', 'arm-travel', 'act'])).toEqual([['drive-arm-worn', 'replace']])
     expect(looked(['pulley', 'bearing', 'fine'])).toEqual([['drive-bearing-worn', 'fine']])
+    // A verdict that shows a fault itself is a finding, as if it had been done for the noise.
+    expect(looked(['pulley', 'rock', 'act'])).toEqual([
+      ['drive-bearing-worn', 'replace'],
+      ['rock', 'play'],
+    ])
     // Neither a belt's age nor dust in a groove says anything of ribs or bearings.
     expect(looked(['belt', 'age', 'act'], ['pulley', 'grooves', 'act'])).toEqual([])
   })
@@ -117,7 +122,7 @@ test('is left out where it was answered, and that a belt is new is said once', (
 describe('the file of a diagnosis', () => {
   test('with a drive and without', () => {
     const answers = [{ test: 'heard', outcome: 'chirp' }]
-    expect(readDiagnoseFile({ answers })).toEqual({ ok: true, drive: null, answers })
+    expect(readDiagnoseFile({ answers })).toEqual({ ok: true, drive: null, answers, skipped: [] })
     expect(readDiagnoseFile({ answers, drive: ketch })).toMatchObject({ ok: true, drive: { name: ketch.name } })
   })
 

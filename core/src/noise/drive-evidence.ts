@@ -32,7 +32,14 @@ export interface DriveEvidenceOptions {
  * no length was put in, is left open rather than taken for fine.
  */
 export function driveEvidence(settled: SettledDrive, since: DriveEvidenceOptions): readonly DriveSays[] {
-  return [...ofLine(settled), ...ofGrip(settled), ...ofPlan(settled), ...ofAge(since), ...ofWear(since.looked ?? [])]
+  return [
+    ...ofLine(settled),
+    ...ofGrip(settled),
+    ...ofPlan(settled),
+    ...ofAge(since),
+    ...ofWear(since.looked ?? []),
+    ...ofInspection(since.looked ?? []),
+  ]
 }
 
 /**
@@ -123,6 +130,32 @@ const WEAR_QUESTIONS: readonly {
   { test: 'drive-arm-worn', kind: 'tensioner' },
   { test: 'drive-bearing-worn', kind: 'pulley', checks: ['bearing', 'rock'] },
 ]
+
+/** What an inspection found shows the same as a test that is done for a noise: by part, check and what was seen. */
+const INSPECTION_FINDINGS: readonly {
+  readonly check: CheckId
+  readonly test: string
+  readonly outcome: string
+}[] = [
+  { check: 'rock', test: 'rock', outcome: 'play' },
+  { check: 'bearing', test: 'spin', outcome: 'rough' },
+  { check: 'damper', test: 'watch-damper', outcome: 'wobbles' },
+]
+
+/** What was to be replaced when it was looked at, and is still there. */
+function ofInspection(looked: readonly PartJudged[]): readonly DriveSays[] {
+  return INSPECTION_FINDINGS.flatMap(({ check, test, outcome }): readonly DriveSays[] => {
+    const seen = looked.flatMap(({ part, checks }) =>
+      checks
+        .filter((each) => each.check === check && each.verdict === 'act')
+        .map((each) => ({ ...each, name: part.name })),
+    )
+    const [worst] = seen
+    return worst === undefined
+      ? []
+      : [{ test, outcome, detail: `${worst.name}, at the last inspection: ${worst.reason}`, shownBy: 'inspection' }]
+  })
+}
 
 /** The worst that was seen of each kind; that all are fine is only said where nothing was left out. */
 function ofWear(looked: readonly PartJudged[]): readonly DriveSays[] {

@@ -1,14 +1,10 @@
 /** What the other packages may take from here. */
 export { readDiagnoseFile } from './diagnose-file.ts'
-export { type Answer, type CauseRanking, diagnose, type NextTest, type Suspect } from './diagnose.ts'
+export { type Answer, type CauseRanking, diagnose, type Evidence, type NextTest, type Suspect } from './diagnose.ts'
 export { driveEvidence, type DriveSays, unanswered } from './drive-evidence.ts'
-export {
-  type Ask,
-  type Cause,
-  type Knowledge,
-  type KnowledgeFile,
-  type NoiseTest,
-  NOMINAL_KNOWLEDGE,
-  readKnowledge,
-} from './knowledge.ts'
+export { type HasParts, partsOfDrive } from './drive-parts.ts'
+export { type Ask, type Cause, type Finding, type KnowledgeFile, type Need, type NoiseTest } from './knowledge-file.ts'
+export { type Knowledge, NOMINAL_KNOWLEDGE, readKnowledge } from './knowledge.ts'
+export { type CarriedOver } from './knowledge-v1.ts'
+export { FOUND } from './nominal.ts'
 export { recurring, repetitionAnswer, type RepetitionMatch, repetitionMatches } from './repetition.ts'

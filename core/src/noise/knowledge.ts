@@ -1,83 +1,9 @@
-/** What is known of noises: causes, tests and how often a cause gives each outcome. docs/mechanics/noise.md. */
-import type { InferType } from 'yup'
-import { problemsOf } from '../schema/problems.ts'
+/** Knowledge of noises that holds together, and what ships with Emery. docs/mechanics/noise.md. */
 import type { DocumentProblem } from '../drive/document-problem.ts'
-import { choice, constant, identifier, list, quantity, record, text } from '../schema/schema-kit.ts'
+import { problemsOf } from '../schema/problems.ts'
+import { knowledgeSchema, type KnowledgeFile, type NoiseTest } from './knowledge-file.ts'
+import { carryOver, isFirstFormat, type CarriedOver } from './knowledge-v1.ts'
 import nominal from './knowledge.json' with { type: 'json' }
-
-/** What a question is about: what is heard, when, since when, with what else, what the drive itself says, a recording, or a test to do. */
-export const ASKS = ['heard', 'when', 'since', 'sign', 'drive', 'sound', 'test'] as const
-export type Ask = (typeof ASKS)[number]
-
-/** Likelihoods stay this far from never and always: no outcome may make a cause impossible. */
-const MIN_LIKELIHOOD = 0.005
-
-const sentence = (description: string) => text(description, 400).required('must not be empty')
-const likelihoods = list(
-  quantity('', 'How often.', { min: MIN_LIKELIHOOD, max: 1 - MIN_LIKELIHOOD }),
-  'How often each outcome comes, in the order of the outcomes; together 1.',
-  { min: 2, max: 12 },
-)
-
-const causeSchema = record({
-  id: identifier('The name rows refer to.'),
-  name: sentence('What a mechanic calls it.'),
-  prior: quantity('', 'How often it is that, before anything is asked; together 1.', { min: 0.0005, max: 0.9 }),
-  part: sentence('The part it is found on.'),
-  what: sentence('What happens.'),
-  actions: list(sentence('One thing to do.'), 'What mends it.', { min: 1, max: 8 }),
-  goesWith: list(sentence('One part.'), 'What usually goes with it.', { max: 8 }),
-  prove: sentence('Proof of repair.'),
-})
-
-const testSchema = record({
-  id: identifier('The name answers refer to.'),
-  ask: choice(ASKS, 'What it is about.'),
-  name: sentence('Question or test.'),
-  minutes: quantity('min', 'What it takes; 0 for what is only asked.', { min: 0, max: 240 }),
-  engine: choice(['off', 'running', 'any'], 'What the engine does meanwhile.').optional(),
-  hazard: quantity('', '0 harmless, 1 beside a running engine, 2 near to what turns.', {
-    min: 0,
-    max: 2,
-    integer: true,
-  }).optional(),
-  how: list(sentence('One step.'), 'How it is done.', { max: 8 }).optional(),
-  cautions: list(sentence('One caution.'), 'What can hurt.', { max: 8 }).optional(),
-  limitSeconds: quantity('s', 'No longer than this.', { min: 1, max: 600 }).optional(),
-  outcomes: list(
-    record({
-      id: identifier('The name answers refer to.'),
-      name: sentence('What it looks or sounds like.'),
-      means: text('What it points to.', 200),
-    }),
-    'What may come of it.',
-    { min: 2, max: 12 },
-  ),
-  otherwise: likelihoods,
-  rows: list(
-    record({
-      causes: list(identifier('A cause.'), 'The causes it is about.', { min: 1, max: 40 }),
-      p: likelihoods,
-      why: sentence('The reason.'),
-    }),
-    'How often some causes give each outcome.',
-    { max: 40 },
-  ),
-})
-
-const knowledgeSchema = record({
-  format: constant('emery-knowledge', 'must be "emery-knowledge"', 'What this file is.'),
-  version: constant(1, 'must be 1', 'Version of the format.'),
-  edition: sentence('Which edition of the knowledge.'),
-  note: text('What its figures rest on.', 1000),
-  causes: list(causeSchema, 'Possible causes.', { min: 2, max: 60 }),
-  tests: list(testSchema, 'What is asked or done.', { min: 1, max: 120 }),
-})
-
-/** Knowledge as it is written; not yet known to hold together. */
-export type KnowledgeFile = Readonly<InferType<typeof knowledgeSchema>>
-export type Cause = KnowledgeFile['causes'][number]
-export type NoiseTest = KnowledgeFile['tests'][number]
 
 declare const checked: unique symbol
 
@@ -85,19 +11,85 @@ declare const checked: unique symbol
 export type Knowledge = KnowledgeFile & { readonly [checked]: true }
 
 export type KnowledgeRead =
-  | { readonly ok: true; readonly knowledge: Knowledge }
+  | {
+      readonly ok: true
+      readonly knowledge: Knowledge
+      /** What came with the present format, where an edition of an older one was carried over; null otherwise. */
+      readonly carriedOver: CarriedOver | null
+    }
   | { readonly ok: false; readonly problems: readonly DocumentProblem[] }
 
 /** How far a row may be from 1 through rounding. */
 const ROUNDING = 0.005
 
-/** Checks what is said to be knowledge; problems name their place as a JSON path. */
+/** Checks what is said to be knowledge; problems name their place as a JSON path. An edition of the first format is carried over to the present one. */
 export function readKnowledge(value: unknown): KnowledgeRead {
+  if (isFirstFormat(value)) {
+    const carried = carryOver(value, nominal as KnowledgeFile)
+    const read = readKnowledge(carried.file)
+    return read.ok ? { ...read, carriedOver: carried.added } : read
+  }
   const shape = problemsOf(knowledgeSchema, value)
   if (shape.length > 0) return { ok: false, problems: shape }
   const file = value as KnowledgeFile
-  const problems = [...repeated(file), ...unevenRows(file)]
-  return problems.length > 0 ? { ok: false, problems } : { ok: true, knowledge: file as Knowledge }
+  const problems = [...repeated(file), ...unevenRows(file), ...loose(file)]
+  return problems.length > 0 ? { ok: false, problems } : { ok: true, knowledge: file as Knowledge, carriedOver: null }
+}
+
+/** What is named and is not there, causes that nothing can show, and tests that wait for each other. */
+function loose({ causes, tests }: KnowledgeFile): DocumentProblem[] {
+  const shown = new Set(
+    tests.flatMap(({ rows, findings = [] }) => [
+      ...rows.flatMap((row) => row.causes),
+      ...findings.map(({ cause }) => cause),
+    ]),
+  )
+  const known = new Set(causes.map(({ id }) => id))
+  const testAt = new Map(tests.map((test) => [test.id, test]))
+  return [
+    ...causes.flatMap(({ id, name }, i) =>
+      shown.has(id) ? [] : [{ path: `$.causes[${i}]`, message: `“${name}” has no test that could show it` }],
+    ),
+    ...tests.flatMap(({ id, outcomes, nothing, findings = [], after = [] }, i): DocumentProblem[] => {
+      const path = `$.tests[${i}]`
+      const has = (outcome: string) => outcomes.some((each) => each.id === outcome)
+      return [
+        ...(nothing === undefined || has(nothing)
+          ? []
+          : [{ path: `${path}.nothing`, message: `names "${nothing}", but there is no such outcome` }]),
+        ...findings.flatMap(({ outcome, cause }, k) => [
+          ...(has(outcome)
+            ? []
+            : [
+                { path: `${path}.findings[${k}].outcome`, message: `names "${outcome}", but there is no such outcome` },
+              ]),
+          ...(known.has(cause)
+            ? []
+            : [{ path: `${path}.findings[${k}].cause`, message: `names "${cause}", but there is no such cause` }]),
+        ]),
+        ...after.flatMap((before, k) =>
+          testAt.has(before)
+            ? []
+            : [{ path: `${path}.after[${k}]`, message: `names "${before}", but there is no such test` }],
+        ),
+        ...(waitsForItself(id, testAt)
+          ? [{ path: `${path}.after`, message: `makes ${id} wait for itself, by way of ${after.join(', ')}` }]
+          : []),
+      ]
+    }),
+  ]
+}
+
+function waitsForItself(id: string, tests: ReadonlyMap<string, NoiseTest>): boolean {
+  const seen = new Set<string>()
+  const waiting = [...(tests.get(id)?.after ?? [])]
+  for (let next = waiting.pop(); next !== undefined; next = waiting.pop()) {
+    if (next === id) return true
+    if (seen.has(next)) continue
+    seen.add(next)
+    waiting.push(...(tests.get(next)?.after ?? []))
+  }
+  return false
 }
 
 function repeated({ causes, tests }: KnowledgeFile): DocumentProblem[] {

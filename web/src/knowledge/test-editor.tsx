@@ -106,7 +106,12 @@ export function TestEditor({ file, test, onEdit }: TestEditorProps) {
             set({
               rows: [
                 ...test.rows,
-                { causes: [free[0]?.id ?? ''], p: [...test.otherwise], why: 'Seen in this workshop.' },
+                {
+                  causes: [free[0]?.id ?? ''],
+                  p: [...test.otherwise],
+                  why: 'Seen in this workshop.',
+                  origin: 'Seen in this workshop.',
+                },
               ],
             })
           }

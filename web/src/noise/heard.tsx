@@ -1,7 +1,7 @@
 import { SoundOutlined } from '@ant-design/icons'
-import { Button } from 'antd'
+import { Button, Select } from 'antd'
 import { useState } from 'react'
-import type { Answer, Ask, Knowledge } from '@emery/core/noise'
+import type { Answer, Ask, Knowledge, NoiseTest } from '@emery/core/noise'
 import { simulatedNoise, NOISE_KINDS, type NoiseKind } from '@emery/core/sound'
 import { useKnowledge } from '../knowledge/knowledge-api.ts'
 import { play } from '../sound/play.ts'
@@ -14,14 +14,19 @@ const GROUPS: readonly { readonly ask: Ask; readonly label: string }[] = [
   { ask: 'sign', label: 'Other symptoms' },
 ]
 
+/** Questions that are answered by yes or no. */
+const SYMPTOMS: ReadonlySet<Ask> = new Set(['when', 'since', 'sign'])
+
 interface HeardProps {
   readonly search: NoiseSearch
+  /** Names of the parts and belts of the drive; none where there is no drive. */
+  readonly parts: readonly string[]
   readonly onAnswer: (answer: Answer) => void
   readonly onTakeBack: (test: string) => void
 }
 
 /** What is heard, when, since when, with what else: pressed as they come; folded to one sentence once it is said. */
-export function Heard({ search, onAnswer, onTakeBack }: HeardProps) {
+export function Heard({ search, parts, onAnswer, onTakeBack }: HeardProps) {
   const knowledge = useKnowledge()
   const kind = search.answers.find(({ test }) => test === 'heard')?.outcome
   const [folded, setFolded] = useState(search.answers.length > 0)
@@ -52,25 +57,15 @@ export function Heard({ search, onAnswer, onTakeBack }: HeardProps) {
           </li>
         ))}
       </ul>
+      <Where {...{ search, parts, onAnswer, onTakeBack }} />
       {GROUPS.map(({ ask, label }) => (
         <fieldset key={ask} className={styles['signs']}>
           <legend className="heading">{label}</legend>
           {knowledge.tests
             .filter((test) => test.ask === ask)
-            .map(({ id, name }) => {
-              const yes = search.answers.some(({ test, outcome }) => test === id && outcome === 'yes')
-              return (
-                <button
-                  key={id}
-                  type="button"
-                  aria-pressed={yes}
-                  // Not pressed is not known, which is another thing than no.
-                  onClick={() => (yes ? onTakeBack(id) : onAnswer({ test: id, outcome: 'yes' }))}
-                >
-                  {name}
-                </button>
-              )
-            })}
+            .map((test) => (
+              <YesOrNo key={test.id} test={test} search={search} onAnswer={onAnswer} onTakeBack={onTakeBack} />
+            ))}
         </fieldset>
       ))}
       {search.answers.length > 0 && (
@@ -79,6 +74,69 @@ export function Heard({ search, onAnswer, onTakeBack }: HeardProps) {
         </Button>
       )}
     </section>
+  )
+}
+
+type AnswerProps = Omit<HeardProps, 'parts'>
+
+/** A symptom that is there, is not, or of which nobody knows: “no” is another answer than none. */
+function YesOrNo({
+  test: { id, name, outcomes },
+  search,
+  onAnswer,
+  onTakeBack,
+}: AnswerProps & { readonly test: NoiseTest }) {
+  const given = search.answers.find(({ test }) => test === id)?.outcome
+  return (
+    <div role="group" aria-label={name} className={styles['symptom']} data-given={given}>
+      <span>{name}</span>
+      {outcomes.map((outcome) => (
+        <button
+          key={outcome.id}
+          type="button"
+          aria-label={`${name}: ${outcome.name.toLowerCase()}`}
+          aria-pressed={given === outcome.id}
+          onClick={() => (given === outcome.id ? onTakeBack(id) : onAnswer({ test: id, outcome: outcome.id }))}
+        >
+          {outcome.name}
+        </button>
+      ))}
+    </div>
+  )
+}
+
+/** Where it is heard, and at which part or belt of the drive. */
+function Where({ search, parts, onAnswer, onTakeBack }: HeardProps) {
+  const test = useKnowledge().tests.find(({ ask }) => ask === 'where')
+  const given = search.answers.find((each) => each.test === test?.id)
+  if (test === undefined) return null
+  return (
+    <fieldset className={styles['signs']}>
+      <legend className="heading">Where</legend>
+      {test.outcomes.map(({ id, name }) => (
+        <button
+          key={id}
+          type="button"
+          aria-pressed={given?.outcome === id}
+          onClick={() => (given?.outcome === id ? onTakeBack(test.id) : onAnswer({ test: test.id, outcome: id }))}
+        >
+          {name}
+        </button>
+      ))}
+      {given !== undefined && given.outcome !== 'everywhere' && parts.length > 0 && (
+        <Select
+          aria-label="Which part or belt"
+          placeholder="Which?"
+          allowClear
+          className={styles['which'] ?? ''}
+          value={given.detail}
+          options={parts.map((name) => ({ value: name, label: name }))}
+          onChange={(name: string | undefined) =>
+            onAnswer({ test: test.id, outcome: given.outcome, ...(name === undefined ? {} : { detail: name }) })
+          }
+        />
+      )}
+    </fieldset>
   )
 }
 
@@ -98,11 +156,21 @@ function Listen({ kind, name }: { readonly kind: NoiseKind; readonly name: strin
 }
 
 function saidInWords({ tests }: Knowledge, { answers }: NoiseSearch): string {
-  const said = answers.flatMap(({ test: id, outcome }) => {
+  const lower = (words: string) => words.charAt(0).toLowerCase() + words.slice(1)
+  const all = answers.flatMap(({ test: id, outcome, detail }) => {
     const test = tests.find((each) => each.id === id)
-    if (test === undefined || test.ask === 'test' || test.ask === 'drive' || test.ask === 'sound') return []
-    if (test.ask === 'heard') return [test.outcomes.find((each) => each.id === outcome)?.name ?? outcome]
-    return outcome === 'yes' ? [test.name.charAt(0).toLowerCase() + test.name.slice(1)] : []
+    return test === undefined
+      ? []
+      : [{ test, outcome, detail, name: test.outcomes.find((each) => each.id === outcome)?.name ?? outcome }]
   })
-  return said.length === 0 ? 'Nothing yet.' : `${said.join(', ')}.`
+  const yes = all.flatMap(({ test, outcome, detail, name }) => {
+    if (test.ask === 'heard') return [name]
+    if (test.ask === 'where') return [detail === undefined ? lower(name) : `${lower(name)} (${detail})`]
+    return SYMPTOMS.has(test.ask) && outcome === 'yes' ? [lower(test.name)] : []
+  })
+  const no = all.flatMap(({ test, outcome }) => (SYMPTOMS.has(test.ask) && outcome === 'no' ? [lower(test.name)] : []))
+  if (yes.length + no.length === 0) return 'Nothing yet.'
+  return (
+    [yes.join(', '), no.length === 0 ? '' : `not ${no.join(', not ')}`].filter((each) => each !== '').join('; ') + '.'
+  )
 }

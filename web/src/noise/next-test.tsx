@@ -10,12 +10,14 @@ const ENGINE = { off: 'engine off', running: 'engine running', any: '' } as cons
 
 interface NextTestProps {
   readonly next: Next
+  /** Why it is this one. */
+  readonly why: string
   readonly onAnswer: (answer: Answer) => void
   readonly onSkip: (test: string) => void
 }
 
 /** The test that tells most per minute: how it is done, what can hurt, and what may come of it, pressed or by its number. */
-export function NextTest({ next: { test, minutes }, onAnswer, onSkip }: NextTestProps) {
+export function NextTest({ next: { test, minutes }, why, onAnswer, onSkip }: NextTestProps) {
   useNumberKeys(
     useCallback(
       (number) => {
@@ -30,7 +32,7 @@ export function NextTest({ next: { test, minutes }, onAnswer, onSkip }: NextTest
       <header>
         <h2 className="heading">Next test</h2>
         <span>
-          {[minutes === 0 ? '' : `about ${minutes} min`, ENGINE[test.engine ?? 'any'], 'most informative per minute']
+          {[minutes === 0 ? '' : `about ${minutes} min`, ENGINE[test.engine ?? 'any'], why]
             .filter((each) => each !== '')
             .join(' · ')}
         </span>

@@ -50,9 +50,12 @@ describe('the search for a noise', () => {
     open('/noise')
     expect(screen.queryByRole('region', { name: 'Next test' })).toBeNull()
     await press(/^Squeal/)
-    await press('Worst when damp or in rain')
+    await press('Worst when damp or in rain: yes')
+    await press('Worst at idle: no')
     await press('Continue')
-    expect(screen.getByRole('region', { name: 'Heard' }).textContent).toContain('Squeal, worst when damp or in rain.')
+    expect(screen.getByRole('region', { name: 'Heard' }).textContent).toContain(
+      'Squeal, worst when damp or in rain; not worst at idle.',
+    )
     const next = screen.getByRole('region', { name: 'Next test' })
     const name = within(next).getByRole('heading', { level: 3 }).textContent
     await userEvent.keyboard('1')
@@ -67,14 +70,46 @@ describe('the search for a noise', () => {
 
   test('a sign that is not pressed is not known; pressed twice it is taken back', async () => {
     open('/noise')
-    await press('Worst at idle')
+    await press('Worst at idle: yes')
     expect(useNoise.getState().searches['']?.answers).toEqual([{ test: 'idle', outcome: 'yes' }])
-    await press('Worst at idle')
+    // No is another answer than none.
+    await press('Worst at idle: no')
+    expect(useNoise.getState().searches['']?.answers).toEqual([{ test: 'idle', outcome: 'no' }])
+    await press('Worst at idle: no')
     expect(useNoise.getState().searches['']?.answers).toEqual([])
     // Kinds exclude each other.
     await press(/^Chirp/)
     await press(/^Whine/)
     expect(useNoise.getState().searches['']?.answers).toEqual([{ test: 'heard', outcome: 'whine' }])
+  })
+
+  test('a test that was done already is entered without going through the others, and what was found stands on top', async () => {
+    open('/noise/k1')
+    await screen.findByRole('region', { name: 'What the drive data shows' })
+    await press(/^Chirp/)
+    await press('At one part')
+    await userEvent.click(screen.getByRole('combobox', { name: 'Which part or belt' }))
+    await userEvent.click((await screen.findAllByTitle('Water pump')).at(-1) as HTMLElement)
+    expect(useNoise.getState().searches['k1']?.answers.at(-1)).toEqual({
+      test: 'where',
+      outcome: 'one-part',
+      detail: 'Water pump',
+    })
+    await press('Continue')
+    // Two minutes of looking come before anything that takes a tool.
+    const next = () => screen.getByRole('region', { name: 'Next test' })
+    expect(next().textContent).toContain('two minutes of looking')
+    await userEvent.click(screen.getByText(/^Enter another test/))
+    await press(/^Rock each pulley/)
+    expect(within(next()).getByRole('heading', { level: 3 }).textContent).toMatch(/^Rock each pulley/)
+    expect(next().textContent).toContain('as you asked')
+    await press(/^One has play/)
+    const first = screen.getByRole('region', { name: 'Put right first' })
+    expect(first.textContent).toMatch(/A bearing with play found, 9\d in 100/)
+    expect(first.textContent).toContain('Replace that bearing')
+    // This drive has a spring arm on ribs: nothing is asked of teeth or of a belt that is twisted.
+    expect(screen.queryByRole('button', { name: /^Look at the belt’s teeth/ })).toBeNull()
+    expect(screen.queryByRole('button', { name: /^Twist the longest span/ })).toBeNull()
   })
 
   test('what the drive itself says stands beside it, with what is not known', async () => {

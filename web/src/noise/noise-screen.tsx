@@ -5,7 +5,7 @@ import { useCallback, useMemo, useState } from 'react'
 import { useParams } from 'react-router'
 import type { DriveRecord, Fitting, Inspection } from '@emery/core/api'
 import { fileName } from '@emery/core/exchange'
-import { diagnose, driveEvidence, unanswered, type DriveSays } from '@emery/core/noise'
+import { diagnose, driveEvidence, partsOfDrive, unanswered, type DriveSays } from '@emery/core/noise'
 import { settleDrive } from '@emery/core/path'
 import { lastJudged, wearParts } from '@emery/core/wear'
 import { driveQuery } from '../drives/drives-api.ts'
@@ -16,6 +16,7 @@ import { inspectionsQuery } from '../inspection/inspections-api.ts'
 import { PickDrive } from '../drives/pick-drive.tsx'
 import { useTopBar } from '../ui/top-bar.ts'
 import { useNow } from '../ui/use-now.ts'
+import { AllTests } from './all-tests.tsx'
 import { DoneList } from './done-list.tsx'
 import { DriveSaysList } from './drive-says-list.tsx'
 import { DiagnosisForm } from './diagnosis-form.tsx'
@@ -53,9 +54,15 @@ function Search({ driveId, record, fittings, inspections }: SearchProps) {
   const [writing, setWriting] = useState(false)
   const knowledge = useKnowledge()
   const says = useDriveSays(record, fittings, inspections)
+  const has = useMemo(() => (record === undefined ? {} : partsOfDrive(record.document)), [record])
+  const [asked, setAsked] = useState<string | null>(null)
   const result = useMemo(
-    () => diagnose(knowledge, [...search.answers, ...unanswered(knowledge, says, search.answers)], search.skipped),
-    [knowledge, search, says],
+    () =>
+      diagnose(knowledge, [...search.answers, ...unanswered(knowledge, says, search.answers)], {
+        skipped: search.skipped,
+        has,
+      }),
+    [knowledge, search, says, has],
   )
   const last = search.answers.at(-1)
   const undo = useCallback(() => {
@@ -80,24 +87,44 @@ function Search({ driveId, record, fittings, inspections }: SearchProps) {
   const { causes, next, doubt } = result.diagnosis
   const [best] = causes
   const heard = search.answers.length > 0
+  const parts = record === undefined ? [] : namesOf(record)
+  // What was asked for goes first, then the two minutes of looking, then what tells most.
+  const opened = knowledge.tests.find(({ id }) => id === asked && !search.answers.some(({ test }) => test === id))
+  const look = next.find(({ test, information }) => test.look === true && information > WORTH_A_LOOK)
+  const following =
+    opened === undefined
+      ? (look ?? next[0])
+      : (next.find(({ test }) => test === opened) ?? { test: opened, information: 0, minutes: opened.minutes })
   return (
     <div className={styles['page']}>
       <div className={styles['work']}>
         <PickDrive driveId={driveId} under="/noise" none="none" />
         <Heard
           search={search}
+          parts={parts}
           onAnswer={(given) => answer(driveId, given)}
           onTakeBack={(test) => takeBack(driveId, test)}
         />
-        {heard && next[0] !== undefined && (
+        {heard && following !== undefined && (
           <NextTest
-            key={next[0].test.id}
-            next={next[0]}
+            key={following.test.id}
+            next={following}
+            why={
+              opened !== undefined
+                ? 'as you asked'
+                : following === look
+                  ? 'two minutes of looking'
+                  : 'most informative per minute'
+            }
             onAnswer={(given) => answer(driveId, given)}
-            onSkip={(test) => skip(driveId, test)}
+            onSkip={(test) => {
+              setAsked(null)
+              skip(driveId, test)
+            }}
           />
         )}
-        {heard && next[0] === undefined && (
+        {heard && <AllTests search={search} has={has} next={next} onOpen={setAsked} />}
+        {heard && following === undefined && (
           <p role="status">All tests are done or skipped. Save the diagnosis, or undo an answer.</p>
         )}
         <DoneList search={search} onTakeBack={(test) => takeBack(driveId, test)} />
@@ -126,6 +153,14 @@ function Search({ driveId, record, fittings, inspections }: SearchProps) {
       )}
     </div>
   )
+}
+
+/** Bits from which a look is worth its minute before anything that takes a tool. */
+const WORTH_A_LOOK = 0.01
+
+/** Parts and belts by their names, each once. */
+function namesOf({ document: { shafts, belts } }: DriveRecord): readonly string[] {
+  return [...new Set([...shafts, ...belts].map(({ name }) => name).filter((name) => name !== ''))]
 }
 
 /** Probability from which a finding needs no warning (nominal). */

@@ -12,7 +12,7 @@ interface SuspectsProps {
   readonly heard: boolean
 }
 
-/** What it may be, most probable first, with what speaks for and against. */
+/** What was found, to be put right first; then what it may be, with what speaks for and against. */
 export function Suspects({ suspects, heard }: SuspectsProps) {
   if (!heard)
     return (
@@ -24,37 +24,77 @@ export function Suspects({ suspects, heard }: SuspectsProps) {
         </p>
       </>
     )
-  const rest = suspects.slice(SHOWN).reduce((sum, { probability }) => sum + probability, 0)
+  const found = suspects.filter((each) => each.found)
+  const others = suspects.filter((each) => !each.found)
+  const shown = others.slice(0, SHOWN)
+  const rest = Math.max(0, ...others.slice(SHOWN).map(({ probability }) => probability))
   return (
     <>
-      <h2 className="heading">Possible causes</h2>
-      <ol className={styles['suspects']}>
-        {suspects.slice(0, SHOWN).map(({ cause, probability, evidence }, i) => (
-          <li key={cause.id} data-first={i === 0}>
+      {found.length > 0 && (
+        <section aria-label="Put right first">
+          <h2 className="heading">Put right first</h2>
+          <ol className={styles['suspects']}>
+            {found.map(({ cause, probability, evidence }) => (
+              <li key={cause.id} data-first>
+                <h3>
+                  {cause.name} <span className="figures">found, {inHundred(probability)}</span>
+                </h3>
+                <ul>
+                  {cause.actions.map((action) => (
+                    <li key={action}>{action}</li>
+                  ))}
+                </ul>
+                <Spoken evidence={evidence} />
+              </li>
+            ))}
+          </ol>
+        </section>
+      )}
+      <h2 className="heading">{found.length > 0 ? 'What could be there besides' : 'Possible causes'}</h2>
+      <ol className={styles['suspects']} aria-label="Causes that remain">
+        {shown.map(({ cause, probability, evidence }, i) => (
+          <li key={cause.id} data-first={i === 0 && found.length === 0}>
             <h3>
-              {cause.name} <span className="figures">{inHundred(probability)}</span>
+              {cause.name}{' '}
+              <span className="figures">
+                {sureWords(probability)}, {inHundred(probability)}
+              </span>
             </h3>
             <div className={styles['bar']}>
               <div style={{ width: `${100 * probability}%` }} />
             </div>
-            <ul>
-              {evidence.slice(0, WORDS).map(({ test, words, why, weight }) => (
-                <li key={test} title={why}>
-                  <b aria-label={weight > 0 ? 'for it' : 'against it'}>{weight > 0 ? '+' : '−'}</b> {words}
-                </li>
-              ))}
-            </ul>
+            <Spoken evidence={evidence} />
           </li>
         ))}
       </ol>
       <p className="soft">
-        {suspects.length - SHOWN} other causes together {inHundred(rest)}. Figures are estimates (nominal).
+        {others.length - shown.length} other causes, each at most {inHundred(rest)}. Several may be there at once.
+        Figures are estimates (nominal).
       </p>
     </>
   )
 }
 
+function Spoken({ evidence }: Pick<Suspect, 'evidence'>) {
+  return (
+    <ul>
+      {evidence.slice(0, WORDS).map(({ test, words, why, weight }) => (
+        <li key={test} title={why}>
+          <b aria-label={weight > 0 ? 'for it' : 'against it'}>{weight > 0 ? '+' : '−'}</b> {words}
+        </li>
+      ))}
+    </ul>
+  )
+}
+
+/** How sure a probability is, in words. */
+function sureWords(probability: number): string {
+  if (probability >= 0.8) return 'almost certain'
+  if (probability >= 0.5) return 'most likely'
+  return probability >= 0.2 ? 'could also be' : 'unlikely'
+}
+
 function inHundred(probability: number): string {
   const share = 100 * probability
-  return `${share < 1 && share > 0 ? '<1' : Math.round(share)} in 100`
+  return `${share < 1 && share > 0 ? '<1' : Math.min(99, Math.round(share))} in 100`
 }

@@ -1,0 +1,108 @@
+/** What a file of knowledge of noises holds: causes, tests and how often a cause gives each outcome. docs/mechanics/noise.md. */
+import type { InferType } from 'yup'
+import { choice, constant, flag, identifier, list, quantity, record, text } from '../schema/schema-kit.ts'
+
+/** What a question is about: what is heard, where, when, since when, with what else, what the drive itself says, a recording, or a test to do. */
+export const ASKS = ['heard', 'where', 'when', 'since', 'sign', 'drive', 'sound', 'test'] as const
+export type Ask = (typeof ASKS)[number]
+
+/**
+ * What a drive must have for a test to be done on it, or for a cause to be possible: a tensioner that moves by itself, a belt that is set by hand, a belt
+ * narrow enough to be twisted, V grooves, teeth, an alternator driven by ribs, belts side by side.
+ */
+export const NEEDS = ['arm', 'byHand', 'narrow', 'vee', 'teeth', 'clutch', 'pair'] as const
+export type Need = (typeof NEEDS)[number]
+
+/** Likelihoods stay this far from never and always: no outcome may make a cause impossible. */
+const MIN_LIKELIHOOD = 0.005
+
+const sentence = (description: string) => text(description, 400).required('must not be empty')
+const likelihoods = list(
+  quantity('', 'How often.', { min: MIN_LIKELIHOOD, max: 1 - MIN_LIKELIHOOD }),
+  'How often each outcome comes, in the order of the outcomes; together 1.',
+  { min: 2, max: 12 },
+)
+
+const causeSchema = record({
+  id: identifier('The name rows refer to.'),
+  name: sentence('What a mechanic calls it.'),
+  prior: quantity('', 'How often it is that, before anything is asked; together 1.', { min: 0.0005, max: 0.9 }),
+  part: sentence('The part it is found on.'),
+  what: sentence('What happens.'),
+  actions: list(sentence('One thing to do.'), 'What mends it.', { min: 1, max: 8 }),
+  goesWith: list(sentence('One part.'), 'What usually goes with it.', { max: 8 }),
+  prove: sentence('Proof of repair.'),
+  needs: list(choice(NEEDS, 'What the drive must have.'), 'Without these it cannot be.', { max: 7 }).optional(),
+  rest: flag('Nothing that is wrong: it leads only once the rest was looked at.').optional(),
+  origin: sentence('Where its figures come from.'),
+})
+
+const testSchema = record({
+  id: identifier('The name answers refer to.'),
+  ask: choice(ASKS, 'What it is about.'),
+  name: sentence('Question or test.'),
+  minutes: quantity('min', 'What it takes; 0 for what is only asked.', { min: 0, max: 240 }),
+  engine: choice(['off', 'running', 'any'], 'What the engine does meanwhile.').optional(),
+  hazard: quantity('', '0 harmless, 1 beside a running engine, 2 near to what turns.', {
+    min: 0,
+    max: 2,
+    integer: true,
+  }).optional(),
+  how: list(sentence('One step.'), 'How it is done.', { max: 8 }).optional(),
+  cautions: list(sentence('One caution.'), 'What can hurt.', { max: 8 }).optional(),
+  limitSeconds: quantity('s', 'No longer than this.', { min: 1, max: 600 }).optional(),
+  outcomes: list(
+    record({
+      id: identifier('The name answers refer to.'),
+      name: sentence('What it looks or sounds like.'),
+      means: text('What it points to.', 200),
+    }),
+    'What may come of it.',
+    { min: 2, max: 12 },
+  ),
+  nothing: identifier('The outcome that nothing was found; the most common one when left out.').optional(),
+  needs: list(choice(NEEDS, 'What the drive must have.'), 'Without these it cannot be done.', { max: 7 }).optional(),
+  look: flag('Takes no tool and hardly a minute: it belongs to the first two minutes.').optional(),
+  after: list(identifier('A test.'), 'Tests that come before it.', { max: 8 }).optional(),
+  findings: list(
+    record({
+      outcome: identifier('The outcome that shows a cause itself.'),
+      cause: identifier('The cause.'),
+      miss: quantity('', 'How often it is missed though it is there.', { min: 0.0005, max: 0.95 }),
+      falseAlarm: quantity('', 'How often it seems to be there though it is not.', { min: 0.0005, max: 0.5 }),
+      why: sentence('The reason.'),
+      origin: sentence('Where the figures come from.'),
+    }),
+    'Outcomes that show a cause itself, rather than what it does.',
+    { max: 20 },
+  ).optional(),
+  otherwise: likelihoods,
+  rows: list(
+    record({
+      causes: list(identifier('A cause.'), 'The causes it is about.', { min: 1, max: 40 }),
+      p: likelihoods,
+      why: sentence('The reason.'),
+      origin: sentence('Where the figures come from.'),
+    }),
+    'How often some causes give each outcome.',
+    { max: 40 },
+  ),
+})
+
+/** The format that is written; older ones are carried over. */
+const KNOWLEDGE_VERSION = 2
+
+export const knowledgeSchema = record({
+  format: constant('emery-knowledge', 'must be "emery-knowledge"', 'What this file is.'),
+  version: constant(KNOWLEDGE_VERSION, 'must be 1 or 2', 'Version of the format.'),
+  edition: sentence('Which edition of the knowledge.'),
+  note: text('What its figures rest on.', 1000),
+  causes: list(causeSchema, 'Possible causes.', { min: 2, max: 60 }),
+  tests: list(testSchema, 'What is asked or done.', { min: 1, max: 120 }),
+})
+
+/** Knowledge as it is written; not yet known to hold together. */
+export type KnowledgeFile = Readonly<InferType<typeof knowledgeSchema>>
+export type Cause = KnowledgeFile['causes'][number]
+export type NoiseTest = KnowledgeFile['tests'][number]
+export type Finding = NonNullable<NoiseTest['findings']>[number]
