@@ -17,6 +17,9 @@ const PATIENTS = Number(process.argv[2] ?? 2000)
 const MOST_TESTS = 6
 const UNANSWERED = 0.33
 const TWO_FAULTS = 0.35
+/** Share of its own questions that the drive answers, and what it has: one ribbed belt with a spring arm, as most cars that come in. */
+const DRAWN = 0.5
+const HAS = { arm: true, byHand: true, clutch: true, narrow: false, vee: false, teeth: false, pair: false } as const
 const RARE = 0.002
 const knowledge = NOMINAL_KNOWLEDGE
 
@@ -28,6 +31,8 @@ const patients = Array.from({ length: PATIENTS }, () =>
     random,
     count: random() < TWO_FAULTS ? 2 : 1,
     unanswered: UNANSWERED,
+    drawn: DRAWN,
+    has: HAS,
   }),
 )
 // Each patient answers both searches alike: what a test shows does not hang on who asks.
@@ -64,7 +69,7 @@ function told(name: string, search: Searcher) {
   return { jobs, row }
 }
 
-const now = told('sets of faults', searcher(knowledge))
+const now = told('sets of faults', searcher(knowledge, HAS))
 const before = told('one cause at a time', oneCause(knowledge))
 const bands = (jobs: readonly Job[]) => {
   const said = jobs.flatMap(({ causes, faults }) =>

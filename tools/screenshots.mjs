@@ -147,6 +147,8 @@ async function noise(page) {
   await page.getByRole('button', { name: /^Chirp/ }).click()
   await page.getByRole('button', { name: 'Worst at idle: yes' }).click()
   await page.getByRole('button', { name: 'Continue' }).click()
+  await page.getByText(/^Enter another test/).click()
+  await page.getByRole('button', { name: /^Straightedge or laser/ }).click()
   await page.getByRole('button', { name: /^One pulley out/ }).click()
 }
 

@@ -37,7 +37,10 @@ export function Suspects({ suspects, heard }: SuspectsProps) {
             {found.map(({ cause, probability, evidence }) => (
               <li key={cause.id} data-first>
                 <h3>
-                  {cause.name} <span className="figures">found, {inHundred(probability)}</span>
+                  {cause.name}{' '}
+                  <span>
+                    found, <span className="figures">{inHundred(probability)}</span>
+                  </span>
                 </h3>
                 <ul>
                   {cause.actions.map((action) => (
@@ -50,14 +53,16 @@ export function Suspects({ suspects, heard }: SuspectsProps) {
           </ol>
         </section>
       )}
-      <h2 className="heading">{found.length > 0 ? 'What could be there besides' : 'Possible causes'}</h2>
+      <h2 className={`heading ${styles['besides'] ?? ''}`}>
+        {found.length > 0 ? 'What could be there besides' : 'Possible causes'}
+      </h2>
       <ol className={styles['suspects']} aria-label="Causes that remain">
         {shown.map(({ cause, probability, evidence }, i) => (
           <li key={cause.id} data-first={i === 0 && found.length === 0}>
             <h3>
               {cause.name}{' '}
-              <span className="figures">
-                {sureWords(probability)}, {inHundred(probability)}
+              <span>
+                {sureWords(probability, i === 0)}, <span className="figures">{inHundred(probability)}</span>
               </span>
             </h3>
             <div className={styles['bar']}>
@@ -87,11 +92,14 @@ function Spoken({ evidence }: Pick<Suspect, 'evidence'>) {
   )
 }
 
+/** Probabilities from which a cause is almost certain, and from which it is possible at all. */
+const SURE = { almost: 0.8, possible: 0.1 } as const
+
 /** How sure a probability is, in words. */
-function sureWords(probability: number): string {
-  if (probability >= 0.8) return 'almost certain'
-  if (probability >= 0.5) return 'most likely'
-  return probability >= 0.2 ? 'could also be' : 'unlikely'
+function sureWords(probability: number, isFirst: boolean): string {
+  if (probability >= SURE.almost) return 'almost certain'
+  if (probability < SURE.possible) return 'unlikely'
+  return isFirst ? 'most likely' : 'could also be'
 }
 
 function inHundred(probability: number): string {
