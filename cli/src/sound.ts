@@ -7,7 +7,7 @@ import { table } from './table.ts'
 
 const HELP = `emery sound FILE.wav [--drive FILE --rpm N] [--text]
 
-What kind of noise a recording holds (chirp, squeal, whine or other), its
+What kind of noise a recording holds (chirp, squeal, whine, either or other), its
 pitch in Hz, and how many times a second it comes back. With a drive and the
 engine's speed, what keeps time with that within 3 %: belts passing and shafts
 turning, once or twice. --text prints a table instead of JSON.`

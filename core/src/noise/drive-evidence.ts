@@ -140,6 +140,7 @@ const INSPECTION_FINDINGS: readonly {
   { check: 'rock', test: 'rock', outcome: 'play' },
   { check: 'bearing', test: 'spin', outcome: 'rough' },
   { check: 'damper', test: 'watch-damper', outcome: 'wobbles' },
+  { check: 'clutch', test: 'decoupler-turn', outcome: 'free' },
 ]
 
 /** What was to be replaced when it was looked at, and is still there. */

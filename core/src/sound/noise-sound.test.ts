@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
 import { noiseTrial } from '../testing/noise-trial.ts'
-import { runs, SEED } from '../testing/random.ts'
+import { otherNoise, type OtherKind } from '../testing/other-noises.ts'
+import { randomFrom, runs, SEED } from '../testing/random.ts'
 import { simulatedNoise } from './simulated-noise.ts'
 import { hearNoise, type HeardNoise } from './noise-sound.ts'
 import type { Recording } from './recording.ts'
@@ -21,6 +22,29 @@ function beeps(pitch: number, repetition: number | null, seconds = 3, rate = 22_
   })
   return { samples, rate }
 }
+
+describe('noises made by something else', () => {
+  const told = (kind: OtherKind, trials: number) => {
+    const random = randomFrom(SEED)
+    const kinds = Array.from(
+      { length: trials },
+      () => heard(otherNoise({ kind, seed: Math.floor(1e9 * random()) })).kind,
+    )
+    return (...of: readonly HeardNoise['kind'][]) => kinds.filter((each) => of.includes(each)).length / trials
+  }
+  const trials = runs(30, 140)
+
+  test('a chirp is no squeal, and a squeal that flickers no chirp: their remedies are opposite', () => {
+    const [chirps, squeals] = [told('chirp', trials), told('squeal', trials)]
+    expect(chirps('squeal') + squeals('chirp')).toBeLessThanOrEqual(0.03)
+    expect(chirps('either')).toBeLessThanOrEqual(0.15)
+    expect(squeals('either')).toBeLessThanOrEqual(0.15)
+  }, 120_000)
+
+  test('a whine stays a whine', () => {
+    expect(told('whine', trials)('whine')).toBeGreaterThan(0.9)
+  }, 60_000)
+})
 
 describe('a noise in a recording', () => {
   test('is told by kind in 90 of 100, its repetition within 2 % and the part that keeps time, of made-up ones at 6 dB', () => {

@@ -4,8 +4,8 @@ import { clippedShare, isSilent, secondsOf, slowedDown, type Recording } from '.
 import { findFiring } from './firing.ts'
 import { spectrumOf } from './spectrum.ts'
 
-/** What is told apart: a chirp comes back, a squeal wanders, a whine keeps its pitch; anything else has no pitch that stands out. */
-export type HeardKind = 'chirp' | 'squeal' | 'whine' | 'other'
+/** What is told apart: a chirp comes back, a squeal wanders, a whine keeps its pitch; either a chirp or a squeal; anything else has no pitch that stands out. */
+export type HeardKind = 'chirp' | 'squeal' | 'whine' | 'either' | 'other'
 
 export interface HeardNoise {
   readonly kind: HeardKind
@@ -49,6 +49,10 @@ const STANDS_OUT = 6
 const COMES_BACK = 0.34
 /** dB between its loud and its quiet moments from which it does so in chirps. */
 const IN_CHIRPS = 7.5
+/** Strength of the row from which it is as regular as something that turns, and dB over its neighbours below which nothing is left between bursts. */
+const REGULAR = 0.6
+const SILENT_BETWEEN = 17
+const EITHER_CONFIDENCE = 0.4
 /** Share of a pitch’s power that lies close about it, from which it keeps its pitch. */
 const KEEPS_PITCH = 0.55
 
@@ -76,13 +80,18 @@ export function hearNoise(recording: Recording): NoiseHeard {
   const row = repetitionOf(envelope, sound.rate / HOP)
   const depth = depthOf(envelope)
   const pitch = placedPitch(sound, band.hz)
-  if (row.strength > COMES_BACK && depth > IN_CHIRPS)
+  const between = betweenOf(looks, band.band)
+  const chirps = row.strength > COMES_BACK && depth > IN_CHIRPS ? chirpsOrNot(row.strength, between) : 'no'
+  if (chirps !== 'no')
     return {
       ...shared,
-      kind: 'chirp',
+      kind: chirps === 'yes' ? 'chirp' : 'either',
       pitch: pitch.hz,
       repetition: row.hz,
-      confidence: sure((row.strength - COMES_BACK) / 0.3, (depth - IN_CHIRPS) / 8),
+      confidence:
+        chirps === 'yes'
+          ? sure((row.strength - COMES_BACK) / 0.3, (depth - IN_CHIRPS) / 8, (SILENT_BETWEEN - between) / 8)
+          : EITHER_CONFIDENCE,
     }
   const steady = pitch.close > KEEPS_PITCH
   return {
@@ -92,6 +101,16 @@ export function hearNoise(recording: Recording): NoiseHeard {
     repetition: null,
     confidence: sure(Math.abs(pitch.close - KEEPS_PITCH) / 0.25, band.over / (4 * STANDS_OUT)),
   }
+}
+
+/**
+ * Whether what comes back does so in chirps: bursts that come as regularly as something turns, with nothing between them. A squeal that flickers comes
+ * back as well, but it never falls silent; where only one of the two holds, it may be either, and their remedies are opposite.
+ */
+function chirpsOrNot(strength: number, between: number): 'yes' | 'either' | 'no' {
+  const [isRegular, isSilent] = [strength > REGULAR, between < SILENT_BETWEEN]
+  if (isRegular && isSilent) return 'yes'
+  return isRegular || isSilent ? 'either' : 'no'
 }
 
 function sure(...shares: readonly number[]): number {
@@ -150,10 +169,24 @@ function envelopeOf({ bands, count }: Looks, band: number): Float64Array {
   )
 }
 
+/** dB by which a band stands over those about it at its quiet moments: a chirp leaves nothing there, a squeal that flickers does. */
+function betweenOf({ bands }: Looks, band: number): number {
+  const quiet = (b: number) => Math.log(Math.max(Number.MIN_VALUE, quantile(bands[b] ?? [], QUIET_SHARE)))
+  const about = 7
+  const beside = [...bands.keys()].filter((b) => b > 0 && Math.abs(b - band) > 3 && Math.abs(b - band) <= about + 3)
+  return (10 / Math.LN10) * (quiet(band) - median(beside.map(quiet)))
+}
+
+/** Share of the time that counts as between bursts. */
+const QUIET_SHARE = 0.25
+
 /** dB between loud and quiet moments. */
 function depthOf(envelope: Float64Array): number {
   return (10 / Math.LN10) * (quantile(envelope, 0.92) - quantile(envelope, 0.25))
 }
+
+/** Share by which the multiples of a repetition may place it beside its first peak. */
+const DRIFTS = 0.1
 
 /** A share of the highest peak of the row from which an earlier one is the repetition itself. */
 const FIRST_OF_ROW = 0.72
@@ -176,15 +209,19 @@ function repetitionOf(envelope: Float64Array, looksPerSecond: number): { hz: num
   const highest = Math.max(0, ...peaks.map((lag) => row[lag] ?? 0))
   const first = peaks.find((lag) => (row[lag] ?? 0) >= FIRST_OF_ROW * highest)
   if (first === undefined || highest <= 0) return { hz: null, strength: 0 }
-  let period = topOf(row, first)
+  const roughly = topOf(row, first)
+  let period = roughly
   // Each further multiple places the period the finer, as long as the row holds.
-  for (let n = 2; n * period < longest - 2; n++) {
+  for (let n = 2; n < longest / roughly && n * period < longest - 2; n++) {
     const near = Math.round(n * period)
     const reach = Math.max(1, Math.round(0.12 * period))
     let at = near
     for (let lag = near - reach; lag <= near + reach; lag++) if ((row[lag] ?? -1) > (row[at] ?? -1)) at = lag
     if ((row[at] ?? 0) < 0.4 * highest) break
-    period = topOf(row, at) / n
+    const finer = topOf(row, at) / n
+    // Multiples that run away from the first peak are those of something else.
+    if (Math.abs(finer / roughly - 1) > DRIFTS) break
+    period = finer
   }
   return { hz: looksPerSecond / period, strength: highest }
 }

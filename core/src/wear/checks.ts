@@ -14,6 +14,7 @@ export const CHECK_IDS = [
   'grooves',
   'bearing',
   'rock',
+  'clutch',
   'run-out',
   'off-centre',
   'pointer',
@@ -226,6 +227,23 @@ const TABLE: Readonly<Record<CheckId, Omit<Check, 'id'>>> = {
       sigma: 0.1,
     },
     states: [],
+  },
+  clutch: {
+    name: 'Pulley clutch',
+    how: [
+      'Hold the rotor and turn the pulley one way, then the other.',
+      'Before that, listen at switching off, and watch the tensioner’s arm at idle.',
+    ],
+    where: 'At the alternator’s pulley.',
+    belt: 'off',
+    cautions: [ENGINE_OFF, BATTERY_OFF],
+    states: [
+      fine('good', 'Drives one way, free the other'),
+      fine('plain', 'A plain pulley: no clutch'),
+      watch('gritty', 'Gritty, or buzzes at switching off', 'Its rollers or spring are wearing.'),
+      replace('locked', 'Drives both ways', 'The rotor’s mass jerks the belt and the tensioner.'),
+      replace('free', 'Free both ways', 'It no longer drives the alternator.'),
+    ],
   },
   'run-out': {
     name: 'Run-out',

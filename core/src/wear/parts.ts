@@ -41,7 +41,7 @@ export function wearParts(drive: CheckedDrive): readonly WearPart[] {
       ...(shaft.kind === 'crank' && first
         ? [part('damper', `${shaft.name} damper`, shaft.id, shaft.id, ['damper'])]
         : []),
-      part('pulley', name, pulley.id, shaft.id, pulleyChecks(drive, pulley, shaft, first)),
+      pulleyPart(drive, { pulley, shaft, first, name }),
     ]
   })
   return [
@@ -69,6 +69,7 @@ function part(
 function beltPart({ id, name, section, material = 'unknown' }: Belt): WearPart {
   const { family } = sectionFigures(section)
   const named = name === '' ? 'Belt' : name
+  if (family === 'vee') return part('belt', named, id, null, ['cracks', 'damage', 'glaze', 'age'])
   if (family !== 'multi-rib') return part('belt', named, id, null, ['damage', 'glaze', 'age'])
   const rest = ['damage', 'glaze', 'age'] as const
   const checks = material === 'epdm' ? (['rib-depth', 'cracks'] as const) : (['cracks', 'rib-depth'] as const)
@@ -89,6 +90,23 @@ function pulleysInOrder({ belts, pulleys }: CheckedDrive): readonly Pulley[] {
     const pulley = byId.get(id)
     return pulley === undefined ? [] : [pulley]
   })
+}
+
+interface Met {
+  readonly pulley: Pulley
+  readonly shaft: Shaft
+  /** The first pulley of its shaft that is met. */
+  readonly first: boolean
+  readonly name: string
+}
+
+function pulleyPart(drive: CheckedDrive, { pulley, shaft, first, name }: Met): WearPart {
+  const checks = pulleyChecks(drive, pulley, shaft, first)
+  // A clutch is found in the pulleys of alternators that ribs drive; where nobody has said that there is one, its check decides nothing.
+  if (!first || shaft.kind !== 'alternator' || pulley.face !== 'ribbed')
+    return part('pulley', name, pulley.id, shaft.id, checks)
+  const all = [...checks, 'clutch'] as const
+  return part('pulley', name, pulley.id, shaft.id, all, shaft.clutch === undefined ? checks : all)
 }
 
 function pulleyChecks(drive: CheckedDrive, pulley: Pulley, { id, kind }: Shaft, first: boolean): readonly CheckId[] {

@@ -49,16 +49,23 @@ export function wearTrend(points: readonly WearPoint[], limit: number, sigma: nu
   if (slope <= 0 || a <= 0) return { is: 'not rising', line }
   const rise = limit - value
   const root = Math.sqrt(Math.max(0, (slope * rise) ** 2 - a * (rise ** 2 - scatter ** 2 / n)))
+  const at = distance + rise / slope
+  // Of two or three readings nobody knows well how they scatter: two thirds of Student’s distribution reach further.
+  const wider = FEW[n] ?? 1
+  const end = (met: number) => at + wider * (met - at)
   return {
     is: 'rising',
     line,
     meets: {
-      at: distance + rise / slope,
-      from: distance + (slope * rise - root) / a,
-      to: distance + (slope * rise + root) / a,
+      at,
+      from: end(distance + (slope * rise - root) / a),
+      to: end(distance + (slope * rise + root) / a),
     },
   }
 }
+
+/** By how much a band is wider for so few readings: Student’s t at 68 %, one and two degrees of freedom. */
+const FEW: Readonly<Record<number, number>> = { 2: 1.84, 3: 1.32 }
 
 /** What the line says at a distance. */
 export function wearAt({ slope, middle }: WearLine, distance: number): number {

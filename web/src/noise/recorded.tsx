@@ -19,6 +19,7 @@ const KIND_WORDS: Readonly<Record<HeardNoise['kind'], string>> = {
   chirp: 'A chirp',
   squeal: 'A squeal',
   whine: 'A whine',
+  either: 'A chirp or a squeal',
   other: 'No clear pitch',
 }
 
@@ -147,11 +148,17 @@ function Found({ heard, leftOut, drive, rpm, onSpeed, onAnswer }: FoundProps) {
           </>
         )}
       </p>
+      {kind === 'either' && (
+        <p role="note">
+          This recording does not tell which, and what cures them is opposite. Wet the ribs: a chirp goes quiet for a
+          while, a squeal gets louder.
+        </p>
+      )}
       {heard.firing !== null && <EngineSpeed firing={heard.firing} rpm={rpm} onSpeed={onSpeed} />}
       {clipped > 0.001 && <p className="soft">Too loud for the microphone. Hold it further away.</p>}
       {leftOut > 0 && <p className="soft">The last {Math.round(leftOut)} s of the file were not used.</p>}
       <div className={styles['ways']}>
-        {kind !== 'other' && (
+        {kind !== 'other' && kind !== 'either' && (
           <Button
             onClick={() =>
               onAnswer({ test: 'heard', outcome: kind, detail: `${KIND_WORDS[kind].toLowerCase()}, recorded` })
