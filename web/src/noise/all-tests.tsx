@@ -1,6 +1,6 @@
 import type { HasParts, NextTest, NoiseTest } from '@emery/core/noise'
 import { useKnowledge } from '../knowledge/knowledge-api.ts'
-import styles from './noise.module.css'
+import styles from './all-tests.module.css'
 import type { NoiseSearch } from './noise-store.ts'
 
 interface AllTestsProps {

@@ -5,6 +5,7 @@ import type { Answer, Ask, Knowledge, NoiseTest } from '@emery/core/noise'
 import { simulatedNoise, NOISE_KINDS, type NoiseKind } from '@emery/core/sound'
 import { useKnowledge } from '../knowledge/knowledge-api.ts'
 import { play } from '../sound/play.ts'
+import own from './heard.module.css'
 import styles from './noise.module.css'
 import type { NoiseSearch } from './noise-store.ts'
 
@@ -88,12 +89,13 @@ function YesOrNo({
 }: AnswerProps & { readonly test: NoiseTest }) {
   const given = search.answers.find(({ test }) => test === id)?.outcome
   return (
-    <div role="group" aria-label={name} className={styles['symptom']} data-given={given}>
+    <div role="group" aria-label={name} className={own['symptom']} data-given={given}>
       <span>{name}</span>
       {outcomes.map((outcome) => (
         <button
           key={outcome.id}
           type="button"
+          className={own['answer']}
           aria-label={`${name}: ${outcome.name.toLowerCase()}`}
           aria-pressed={given === outcome.id}
           onClick={() => (given === outcome.id ? onTakeBack(id) : onAnswer({ test: id, outcome: outcome.id }))}
@@ -128,7 +130,7 @@ function Where({ search, parts, onAnswer, onTakeBack }: HeardProps) {
           aria-label="Which part or belt"
           placeholder="Which?"
           allowClear
-          className={styles['which'] ?? ''}
+          className={own['which'] ?? ''}
           value={given.detail}
           options={parts.map((name) => ({ value: name, label: name }))}
           onChange={(name: string | undefined) =>
