@@ -2,6 +2,7 @@
 import { number, type InferType } from 'yup'
 import { record, text } from '../schema/schema-kit.ts'
 import type { Knowledge } from '../noise/knowledge.ts'
+import type { CarriedOver } from '../noise/knowledge-v1.ts'
 
 const versionRule = 'must be a whole number from 0'
 
@@ -25,6 +26,8 @@ export interface KnowledgeVersionSummary {
 
 export interface KnowledgeVersion extends KnowledgeVersionSummary {
   readonly knowledge: Knowledge
+  /** What it got when it was carried over from an older format; left out where it was saved in the present one. */
+  readonly carriedOver?: CarriedOver
 }
 
 export interface KnowledgeConflict {

@@ -82,5 +82,7 @@ function summaryOf({ version, reason, by, savedAt }: Omit<KnowledgeRow, 'file'>)
 
 function versionOf(row: KnowledgeRow): KnowledgeVersion | undefined {
   const read = readKnowledge(JSON.parse(row.file))
-  return read.ok ? { ...summaryOf(row), knowledge: read.knowledge } : undefined
+  if (!read.ok) return undefined
+  const version = { ...summaryOf(row), knowledge: read.knowledge }
+  return read.carriedOver === null ? version : { ...version, carriedOver: read.carriedOver }
 }

@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs'
 import { afterAll, beforeAll, expect, test } from '@jest/globals'
 import request from 'supertest'
 import type { ErrorBody, KnowledgeVersion, KnowledgeVersionSummary } from '@emery/core/api'
@@ -82,4 +83,13 @@ test('one that an older Emery kept and that no longer holds together is left asi
   expect(await current()).toMatchObject({ version: version + 1, knowledge: NOMINAL_KNOWLEDGE })
   await put(version + 1, edited('Mended')).expect(200)
   expect((await current()).knowledge.causes[0]?.name).toBe('Mended')
+})
+
+test('an edition of an older Emery is taken, and carried over', async () => {
+  const { version } = await current()
+  const older = new URL('../../../core/src/testing/knowledge-v1.json', import.meta.url)
+  await put(version, JSON.parse(readFileSync(older, 'utf8')), 'from the old machine').expect(200)
+  const { knowledge } = await current()
+  expect(knowledge.version).toBe(2)
+  expect(knowledge.causes.map(({ id }) => id)).toEqual(expect.arrayContaining(['stuck-tensioner', 'bearing-play']))
 })

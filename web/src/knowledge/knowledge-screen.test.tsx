@@ -107,3 +107,26 @@ test('an older version is brought back as a change; a file that is none is refus
   ).toBeTruthy()
   expect(useKnowledgeDraft.getState().draft).toBeNull()
 })
+
+test('how rarely a finding is a false alarm is set beside the likelihoods, and one of an older Emery says what it got', async () => {
+  server.answers['GET /knowledge'] = {
+    status: 200,
+    json: { ...shipped, version: 3, carriedOver: { causes: ['decoupler'], tests: ['switch-off'] } },
+  }
+  await open()
+  expect(screen.getByText(/was carried over/)).toBeTruthy()
+  expect(
+    screen.getByText(/Added: Alternator pulley clutch failing\. New questions and tests: Listen while/),
+  ).toBeTruthy()
+  await press('Watch the crank damper at idle')
+  const alarm = screen.getByRole('spinbutton', { name: 'Finding 1: false alarm, in 1000' })
+  expect((alarm as HTMLInputElement).value).toBe('1')
+  await userEvent.clear(alarm)
+  await userEvent.type(alarm, '20')
+  const finding = () =>
+    useKnowledgeDraft.getState().draft?.file.tests.find(({ id }) => id === 'watch-damper')?.findings?.[0]
+  expect(finding()?.falseAlarm).toBeCloseTo(0.02, 9)
+  await userEvent.clear(alarm)
+  await userEvent.type(alarm, '1200')
+  expect(screen.getByRole('alert').textContent).toMatch(/findings\[0\]\.falseAlarm\) must be a number from/)
+})

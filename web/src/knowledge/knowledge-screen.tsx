@@ -6,7 +6,7 @@ import { saveAs } from 'file-saver'
 import { useCallback, useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import type { KnowledgeVersion } from '@emery/core/api'
-import { readKnowledge, type KnowledgeFile } from '@emery/core/noise'
+import { readKnowledge, type CarriedOver, type KnowledgeFile } from '@emery/core/noise'
 import { RequestFailure } from '../api/client.ts'
 import { knowledgeQuery, knowledgeVersion, knowledgeVersionsQuery, saveKnowledge } from './knowledge-api.ts'
 import { Notice } from '../ui/notice.tsx'
@@ -109,6 +109,7 @@ function Editing({ current }: { readonly current: KnowledgeVersion }) {
           </Button>
           <LoadFile onLoaded={edit} />
         </header>
+        {current.carriedOver !== undefined && <CarriedOverNote file={file} {...current.carriedOver} />}
         {draft !== null && (
           <div className={styles['draft']}>
             <span>Changed, not saved.{!mayLead && ' Only a lead can save.'}</span>
@@ -140,6 +141,21 @@ function Editing({ current }: { readonly current: KnowledgeVersion }) {
       </div>
       {saving && draft !== null && <SaveDialog file={file} basedOn={basedOn} onClose={() => setSaving(false)} />}
     </div>
+  )
+}
+
+/** What an edition of an older Emery got when it was carried over. */
+function CarriedOverNote({ file, causes, tests }: CarriedOver & { readonly file: KnowledgeFile }) {
+  const named = (ids: readonly string[], all: readonly { readonly id: string; readonly name: string }[]) =>
+    ids.map((id) => all.find((each) => each.id === id)?.name ?? id).join('; ')
+  return (
+    <Alert
+      type="info"
+      role="note"
+      showIcon
+      title="This edition was made with an older Emery and was carried over."
+      description={`Your names and figures are as you set them. Added: ${named(causes, file.causes)}. New questions and tests: ${named(tests, file.tests)}. Check their figures, and save.`}
+    />
   )
 }
 

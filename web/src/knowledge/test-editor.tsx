@@ -2,6 +2,7 @@ import { Button, Input, InputNumber, Select } from 'antd'
 import type { KnowledgeFile, NoiseTest } from '@emery/core/noise'
 import { evenedOut, setTest, withLikelihood } from './knowledge-edits.ts'
 import styles from './knowledge.module.css'
+import { FindingRows } from './finding-rows.tsx'
 import { LinesField } from './lines-field.tsx'
 
 interface TestEditorProps {
@@ -118,6 +119,9 @@ export function TestEditor({ file, test, onEdit }: TestEditorProps) {
         >
           A row for {free[0].name.toLowerCase()}, or another cause
         </Button>
+      )}
+      {(test.ask === 'test' || test.findings !== undefined) && (
+        <FindingRows file={file} test={test} onChange={(findings) => set({ findings })} />
       )}
     </section>
   )
