@@ -26,6 +26,8 @@ import { NextTest } from './next-test.tsx'
 import styles from './noise.module.css'
 import { useNoise, useNoiseSearch } from './noise-store.ts'
 import { Recorded } from './recorded.tsx'
+import { RingingNote } from './ringing-note.tsx'
+import { Schools } from './schools.tsx'
 import { Suspects } from './suspects.tsx'
 
 const DAY_MS = 86_400_000
@@ -88,6 +90,7 @@ function Search({ driveId, record, fittings, inspections }: SearchProps) {
   const [best] = causes
   const heard = search.answers.length > 0
   const parts = record === undefined ? [] : namesOf(record)
+  const isSlap = search.answers.some(({ test, outcome }) => test === 'heard' && outcome === 'slap')
   // What was asked for goes first, then the two minutes of looking, then what tells most.
   const opened = knowledge.tests.find(({ id }) => id === asked && !search.answers.some(({ test }) => test === id))
   const look = next.find(({ test, information }) => test.look === true && information > WORTH_A_LOOK)
@@ -134,7 +137,9 @@ function Search({ driveId, record, fittings, inspections }: SearchProps) {
       <aside className={styles['side']} aria-label="Possible causes">
         {doubt !== null && <p role="alert">{doubt}</p>}
         <Suspects suspects={causes} heard={heard || says.length > 0} />
+        {record !== undefined && isSlap && <RingingNote record={record} />}
         {record !== undefined && <DriveSaysList record={record} says={says} />}
+        <Schools />
         <div className={styles['finish']}>
           <Button size="large" type={heard ? 'primary' : 'default'} disabled={!heard} onClick={() => setWriting(true)}>
             Save the diagnosis
