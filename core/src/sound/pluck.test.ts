@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
 import { pluckTrial } from '../testing/pluck-trial.ts'
+import { randomFrom, scatterFrom } from '../numerics/random.ts'
 import { runs, SEED } from '../testing/random.ts'
 import { simulatedPluck } from './simulated-pluck.ts'
 import { findPluck } from './pluck.ts'
@@ -37,6 +38,24 @@ describe('the pitch of a plucked span', () => {
     if (!found.ok) throw new Error(found.message)
     const top = found.picture.reduce((most, each) => (each.db > most.db ? each : most))
     expect(Math.abs(top.frequency / 60 - Math.round(top.frequency / 60))).toBeLessThan(0.1)
+  })
+
+  test.each([0.3, 0.1, 0.02])('whose first harmonic is only %d of the second’s strength is no octave off', (weak) => {
+    const rate = 48_000
+    for (const f of [34, 61, 97, 140]) {
+      const scatter = scatterFrom(randomFrom(f))
+      const samples = Float32Array.from({ length: 2 * rate }, (_, i) => {
+        const t = i / rate - 0.3
+        const strengths = [weak * 0.6, 0.6, 0.45, 0.3, 0.2]
+        const ringing = strengths.reduce(
+          (sum, each, k) => sum + 0.3 * each * Math.exp(-(4 + k) * t) * Math.sin(2 * Math.PI * (k + 1) * f * t + k),
+          0,
+        )
+        return 0.003 * scatter() + (t < 0 ? 0 : ringing)
+      })
+      const found = findPluck({ samples, rate })
+      expect([f, found.ok && Math.abs(found.frequency / f - 1) < 0.02]).toEqual([f, true])
+    }
   })
 
   test('a middle pluck, which leaves out every second harmonic, is no octave off', () => {
