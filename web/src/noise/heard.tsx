@@ -2,12 +2,14 @@ import { SoundOutlined } from '@ant-design/icons'
 import { Button, Select } from 'antd'
 import { useState } from 'react'
 import type { Answer, Ask, Knowledge, NoiseTest } from '@emery/core/noise'
+import type { SettledDrive } from '@emery/core/path'
 import { simulatedNoise, NOISE_KINDS, type NoiseKind } from '@emery/core/sound'
 import { useKnowledge } from '../knowledge/knowledge-api.ts'
 import { play } from '../sound/play.ts'
 import own from './heard.module.css'
 import styles from './noise.module.css'
 import type { NoiseSearch } from './noise-store.ts'
+import { WhereDrawing } from './where-drawing.tsx'
 
 const GROUPS: readonly { readonly ask: Ask; readonly label: string }[] = [
   { ask: 'when', label: 'When' },
@@ -20,14 +22,14 @@ const SYMPTOMS: ReadonlySet<Ask> = new Set(['when', 'since', 'sign'])
 
 interface HeardProps {
   readonly search: NoiseSearch
-  /** Names of the parts and belts of the drive; none where there is no drive. */
-  readonly parts: readonly string[]
+  /** The drive it is heard on; null where there is none. */
+  readonly settled: SettledDrive | null
   readonly onAnswer: (answer: Answer) => void
   readonly onTakeBack: (test: string) => void
 }
 
 /** What is heard, when, since when, with what else: pressed as they come; folded to one sentence once it is said. */
-export function Heard({ search, parts, onAnswer, onTakeBack }: HeardProps) {
+export function Heard({ search, settled, onAnswer, onTakeBack }: HeardProps) {
   const knowledge = useKnowledge()
   const kind = search.answers.find(({ test }) => test === 'heard')?.outcome
   const [folded, setFolded] = useState(search.answers.length > 0)
@@ -58,7 +60,7 @@ export function Heard({ search, parts, onAnswer, onTakeBack }: HeardProps) {
           </li>
         ))}
       </ul>
-      <Where {...{ search, parts, onAnswer, onTakeBack }} />
+      <Where {...{ search, settled, onAnswer, onTakeBack }} />
       {GROUPS.map(({ ask, label }) => (
         <fieldset key={ask} className={styles['signs']}>
           <legend className="heading">{label}</legend>
@@ -78,7 +80,7 @@ export function Heard({ search, parts, onAnswer, onTakeBack }: HeardProps) {
   )
 }
 
-type AnswerProps = Omit<HeardProps, 'parts'>
+type AnswerProps = Omit<HeardProps, 'settled'>
 
 /** A symptom that is there, is not, or of which nobody knows: “no” is another answer than none. */
 function YesOrNo({
@@ -108,13 +110,23 @@ function YesOrNo({
 }
 
 /** Where it is heard, and at which part or belt of the drive. */
-function Where({ search, parts, onAnswer, onTakeBack }: HeardProps) {
+function Where({ search, settled, onAnswer, onTakeBack }: HeardProps) {
   const test = useKnowledge().tests.find(({ ask }) => ask === 'where')
   const given = search.answers.find((each) => each.test === test?.id)
   if (test === undefined) return null
+  const parts = settled === null ? [] : namesOf(settled)
+  const at = (outcome: string) => (detail: string) => onAnswer({ test: test.id, outcome, detail })
   return (
     <fieldset className={styles['signs']}>
       <legend className="heading">Where</legend>
+      {settled !== null && settled.places.size > 0 && (
+        <WhereDrawing
+          settled={settled}
+          chosen={given?.detail}
+          onPart={at('one-part')}
+          onBelt={at(given?.outcome === 'one-part' ? 'one-part' : 'span')}
+        />
+      )}
       {test.outcomes.map(({ id, name }) => (
         <button
           key={id}
@@ -140,6 +152,11 @@ function Where({ search, parts, onAnswer, onTakeBack }: HeardProps) {
       )}
     </fieldset>
   )
+}
+
+/** Parts and belts by their names, each once. */
+function namesOf({ drive: { shafts, belts } }: SettledDrive): readonly string[] {
+  return [...new Set([...shafts, ...belts].map(({ name }) => name).filter((name) => name !== ''))]
 }
 
 function isKind(id: string): id is NoiseKind {

@@ -87,7 +87,10 @@ describe('the search for a noise', () => {
     open('/noise/k1')
     await screen.findByRole('region', { name: 'What the drive data shows' })
     await press(/^Chirp/)
-    await press('At one part')
+    // Pressed on the drawing, the part is named.
+    const drawing = screen.getByRole('img', { name: 'The drive from the front' })
+    await userEvent.click(drawing.querySelectorAll('circle')[0] as Element)
+    expect(useNoise.getState().searches['k1']?.answers.at(-1)).toMatchObject({ outcome: 'one-part', detail: 'Crank' })
     await userEvent.click(screen.getByRole('combobox', { name: 'Which part or belt' }))
     await userEvent.click((await screen.findAllByTitle('Water pump')).at(-1) as HTMLElement)
     expect(useNoise.getState().searches['k1']?.answers.at(-1)).toEqual({

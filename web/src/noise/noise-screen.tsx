@@ -57,6 +57,7 @@ function Search({ driveId, record, fittings, inspections }: SearchProps) {
   const knowledge = useKnowledge()
   const says = useDriveSays(record, fittings, inspections)
   const has = useMemo(() => (record === undefined ? {} : partsOfDrive(record.document)), [record])
+  const settled = useMemo(() => (record === undefined ? null : settleDrive(record.document)), [record])
   const [asked, setAsked] = useState<string | null>(null)
   const result = useMemo(
     () =>
@@ -89,7 +90,6 @@ function Search({ driveId, record, fittings, inspections }: SearchProps) {
   const { causes, next, doubt } = result.diagnosis
   const [best] = causes
   const heard = search.answers.length > 0
-  const parts = record === undefined ? [] : namesOf(record)
   const isSlap = search.answers.some(({ test, outcome }) => test === 'heard' && outcome === 'slap')
   // What was asked for goes first, then the two minutes of looking, then what tells most.
   const opened = knowledge.tests.find(({ id }) => id === asked && !search.answers.some(({ test }) => test === id))
@@ -104,7 +104,7 @@ function Search({ driveId, record, fittings, inspections }: SearchProps) {
         <PickDrive driveId={driveId} under="/noise" none="none" />
         <Heard
           search={search}
-          parts={parts}
+          settled={settled}
           onAnswer={(given) => answer(driveId, given)}
           onTakeBack={(test) => takeBack(driveId, test)}
         />
@@ -162,11 +162,6 @@ function Search({ driveId, record, fittings, inspections }: SearchProps) {
 
 /** Bits from which a look is worth its minute before anything that takes a tool. */
 const WORTH_A_LOOK = 0.01
-
-/** Parts and belts by their names, each once. */
-function namesOf({ document: { shafts, belts } }: DriveRecord): readonly string[] {
-  return [...new Set([...shafts, ...belts].map(({ name }) => name).filter((name) => name !== ''))]
-}
 
 /** Probability from which a finding needs no warning (nominal). */
 const SURE = 0.8
