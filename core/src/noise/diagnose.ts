@@ -1,7 +1,7 @@
 /** What a noise may come from, and what to try next: exact sums over sets of faults. docs/mechanics/noise.md. */
 import type { HasParts } from './drive-parts.ts'
 import { faultSets, type FaultSets } from './fault-sets.ts'
-import type { Cause, Finding, NoiseTest } from './knowledge-file.ts'
+import { LOOKS_AT, type Ask, type Cause, type Finding, type NoiseTest } from './knowledge-file.ts'
 import type { Knowledge } from './knowledge.ts'
 import { likelihoodsOf, type Likelihoods } from './likelihoods.ts'
 import {
@@ -336,16 +336,9 @@ class Search {
 
   /** Whether tensioner, alignment and fit were looked at: until then “nothing is wrong” cannot lead. */
   private wasLookedAt(): boolean {
-    return LOOKED_AT.every((group) => this.told.some(({ test }) => group.includes(test)))
+    return LOOKS_AT.every((what) => this.told.some(({ of }) => of.looksAt === what))
   }
 }
-
-/** What has to be looked at before nothing is wrong: what holds the belt, its line, its fit. */
-const LOOKED_AT: readonly (readonly string[])[] = [
-  ['watch-arm', 'wrench', 'press-span', 'pointer', 'tension-reading', 'quarter-turn', 'drive-arm-worn'],
-  ['straightedge', 'drive-line', 'revving-line', 'belt-run'],
-  ['number', 'rim-feel', 'drive-fit', 'look-belt'],
-]
 
 /** “Nothing wrong” after the first cause that is something. */
 function withoutALead(ordered: readonly Suspect[]): readonly Suspect[] {
@@ -356,9 +349,9 @@ function withoutALead(ordered: readonly Suspect[]): readonly Suspect[] {
 }
 
 /** What is heard, and what changes it; as against what is seen, measured or on record. */
-function isSymptom({ ask, id }: NoiseTest): boolean {
-  return ask === 'heard' || ask === 'where' || ask === 'when' || ask === 'sound' || HEARD_TESTS.has(id)
+function isSymptom({ ask, heard }: NoiseTest): boolean {
+  return heard === true || HEARD.has(ask)
 }
 
-/** Tests whose outcome is heard. */
-const HEARD_TESTS: ReadonlySet<string> = new Set(['water', 'load-on', 'cold-start', 'throttle-blip', 'switch-off'])
+/** What is asked of what is heard. */
+const HEARD: ReadonlySet<Ask> = new Set(['heard', 'where', 'when', 'sound'])

@@ -13,6 +13,9 @@ export type Ask = (typeof ASKS)[number]
 export const NEEDS = ['arm', 'byHand', 'narrow', 'vee', 'teeth', 'clutch', 'pair'] as const
 export type Need = (typeof NEEDS)[number]
 
+/** What has to be looked at before nothing is wrong: what holds the belt, its line, its fit. */
+export const LOOKS_AT = ['tension', 'line', 'fit'] as const
+
 /** Likelihoods stay this far from never and always: no outcome may make a cause impossible. */
 const MIN_LIKELIHOOD = 0.005
 
@@ -51,6 +54,8 @@ const testSchema = record({
   how: list(sentence('One step.'), 'How it is done.', { max: 8 }).optional(),
   cautions: list(sentence('One caution.'), 'What can hurt.', { max: 8 }).optional(),
   limitSeconds: quantity('s', 'No longer than this.', { min: 1, max: 600 }).optional(),
+  heard: flag('Its outcome is heard, so that a cause has something to explain.').optional(),
+  looksAt: choice(LOOKS_AT, 'What it looks at; once all three were, nothing may be wrong.').optional(),
   outcomes: list(
     record({
       id: identifier('The name answers refer to.'),

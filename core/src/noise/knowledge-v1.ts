@@ -95,9 +95,9 @@ function withShipped(test: Partial<NoiseTest>, ships: NoiseTest, newCauses: Read
     const causes = row.causes.filter((cause) => newCauses.has(cause))
     return causes.length === 0 ? [] : [{ ...row, causes, p: order.map((id) => shipped(row.p, id)) }]
   })
-  const { nothing, needs, look, after, findings } = ships
+  const { nothing, needs, look, heard, looksAt, after, findings } = ships
   return {
-    ...withoutUndefined({ nothing, needs, look, after, findings }),
+    ...withoutUndefined({ nothing, needs, look, heard, looksAt, after, findings }),
     ...test,
     outcomes: [...outcomes, ...newOutcomes],
     otherwise: widened(test.otherwise, ships.otherwise),
