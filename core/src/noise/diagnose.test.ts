@@ -229,6 +229,9 @@ describe('the knowledge that ships', () => {
       { test: 'repeats', outcome: 'belt' },
     ]
     expect(found(NOMINAL_KNOWLEDGE, answers).causes[0]?.cause.rest).not.toBe(true)
+    // Nor behind what was found.
+    const beside = found(NOMINAL_KNOWLEDGE, [...answers, { test: 'watch-damper', outcome: 'wobbles' }])
+    expect(beside.causes.map(({ cause }) => cause.rest === true).indexOf(true)).toBeGreaterThan(1)
     const looked = found(NOMINAL_KNOWLEDGE, [
       ...answers,
       { test: 'watch-arm', outcome: 'steady' },
@@ -240,6 +243,30 @@ describe('the knowledge that ships', () => {
       { test: 'rock', outcome: 'firm' },
     ])
     expect(looked.causes[0]?.cause.id).toBe('stiff-new')
+  })
+
+  test('a test of the workshop’s own counts as having looked, where it says at what', () => {
+    const own = structuredClone(NOMINAL_KNOWLEDGE) as KnowledgeFile
+    const edge = own.tests.find(({ id }) => id === 'straightedge')
+    if (edge === undefined) throw new Error('There is no straightedge to begin from.')
+    const string = { ...edge, id: 'string', name: 'A string along the pulleys', findings: [] }
+    const read = readKnowledge({ ...own, tests: [...own.tests, string] })
+    if (!read.ok) throw new Error(JSON.stringify(read.problems))
+    const answers: Answer[] = [
+      { test: 'heard', outcome: 'chirp' },
+      { test: 'new-belt', outcome: 'yes' },
+      { test: 'drive-recent', outcome: 'yes' },
+      { test: 'repeats', outcome: 'belt' },
+      { test: 'watch-arm', outcome: 'steady' },
+      { test: 'wrench', outcome: 'smooth' },
+      { test: 'number', outcome: 'right' },
+      { test: 'rim-feel', outcome: 'flush' },
+      { test: 'look-belt', outcome: 'new' },
+      { test: 'rock', outcome: 'firm' },
+    ]
+    const leads = (said: readonly Answer[]) => found(read.knowledge, said).causes[0]?.cause.rest === true
+    expect(leads(answers)).toBe(false)
+    expect(leads([...answers, { test: 'string', outcome: 'in-line' }])).toBe(true)
   })
 
   test('tests that a drive has no parts for are not proposed, and faults of parts that it has not are hardly there', () => {

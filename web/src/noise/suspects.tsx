@@ -62,7 +62,8 @@ export function Suspects({ suspects, heard }: SuspectsProps) {
             <h3>
               {cause.name}{' '}
               <span>
-                {sureWords(probability, i === 0)}, <span className="figures">{inHundred(probability)}</span>
+                {sureWords(probability, i === 0 && found.length === 0)},{' '}
+                <span className="figures">{inHundred(probability)}</span>
               </span>
             </h3>
             <div className={styles['bar']}>
@@ -95,11 +96,11 @@ function Spoken({ evidence }: Pick<Suspect, 'evidence'>) {
 /** Probabilities from which a cause is almost certain, and from which it is possible at all. */
 const SURE = { almost: 0.8, possible: 0.1 } as const
 
-/** How sure a probability is, in words. */
-function sureWords(probability: number, isFirst: boolean): string {
+/** How sure a probability is, in words; beside something that was found nothing leads. */
+function sureWords(probability: number, leads: boolean): string {
   if (probability >= SURE.almost) return 'almost certain'
   if (probability < SURE.possible) return 'unlikely'
-  return isFirst ? 'most likely' : 'could also be'
+  return leads ? 'most likely' : 'could also be'
 }
 
 function inHundred(probability: number): string {
