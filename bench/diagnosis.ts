@@ -1,4 +1,4 @@
-import { NOMINAL_KNOWLEDGE } from '@emery/core/noise'
+import { NOMINAL_KNOWLEDGE, type NoiseTest } from '@emery/core/noise'
 import {
   oneJob,
   patient,
@@ -50,9 +50,12 @@ const steady = patients.map((each): Patient => {
 const percent = (share: number) => `${(100 * share).toFixed(1)} %`
 const share = (of: readonly Job[], is: (job: Job) => boolean) => percent(of.filter(is).length / Math.max(1, of.length))
 
-function told(name: string, search: Searcher) {
+/** The two minutes of looking that the page asks for before any test. */
+const looks = knowledge.tests.filter(({ look, needs = [] }) => look === true && needs.every((need) => HAS[need]))
+
+function told(name: string, search: Searcher, before: readonly NoiseTest[] = []) {
   const begun = performance.now()
-  const jobs = steady.map((car) => oneJob({ knowledge, patient: car, search, max: MOST_TESTS }))
+  const jobs = steady.map((car) => oneJob({ knowledge, patient: car, search, max: MOST_TESTS, before }))
   const each = (performance.now() - begun) / (PATIENTS * (MOST_TESTS + 1))
   const [one, two] = [1, 2].map((count) => jobs.filter(({ faults }) => faults.length === count))
   const rare = jobs.flatMap(({ answers, causes, faults }) =>
@@ -70,6 +73,7 @@ function told(name: string, search: Searcher) {
 }
 
 const now = told('sets of faults', searcher(knowledge, HAS))
+const looked = told(`sets of faults, ${looks.length} looks first`, searcher(knowledge, HAS), looks)
 const before = told('one cause at a time', oneCause(knowledge))
 const bands = (jobs: readonly Job[]) => {
   const said = jobs.flatMap(({ causes, faults }) =>
@@ -91,6 +95,7 @@ process.stdout.write(
     '| search | of one fault: named | of two: one named | of two: both among those named or the first two | rare findings outvoted | ms a step |',
     '| --- | ---: | ---: | ---: | ---: | ---: |',
     now.row,
+    looked.row,
     before.row,
     '',
     '| said | sets: causes | mean said | happened | one cause: causes | mean said | happened |',

@@ -145,13 +145,23 @@ export interface JobOptions {
   /** The next test: the one proposed, or in a fixed order. */
   readonly order?: readonly string[]
   readonly max: number
+  /** Tests done before the first that counts: what is looked at anyway. */
+  readonly before?: readonly NoiseTest[]
   /** Probability of the first cause at which the work stops; never where it is left out. */
   readonly sureAt?: number
 }
 
 /** A car comes in: what is heard and when is asked, then one test at a time until somebody is sure. */
-export function oneJob({ knowledge, patient: car, search, order, max: most, sureAt = 2 }: JobOptions): Job {
-  const answers = [...car.said]
+export function oneJob({
+  knowledge,
+  patient: car,
+  search,
+  order,
+  max: most,
+  before = [],
+  sureAt = 2,
+}: JobOptions): Job {
+  const answers = [...car.said, ...before.map(car.answer)]
   for (let tests = 0; ; tests++) {
     const { causes, next, named } = search(answers)
     const following = order === undefined ? next[0] : order.find((each) => next.includes(each))
