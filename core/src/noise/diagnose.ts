@@ -340,12 +340,12 @@ class Search {
   }
 }
 
-/** “Nothing wrong” after the first cause that is something; what was found stays in front. */
+/** “Nothing wrong” after the first cause that is something. */
 function withoutALead(ordered: readonly Suspect[]): readonly Suspect[] {
-  const found = ordered.filter((each) => each.found)
-  const others = ordered.filter((each) => !each.found)
-  const lead = others.find(({ cause }) => cause.rest !== true)
-  return lead === undefined ? ordered : [...found, lead, ...others.filter((each) => each !== lead)]
+  const first = ordered.findIndex(({ cause }) => cause.rest !== true)
+  const lead = ordered[first]
+  if (first <= 0 || lead === undefined) return ordered
+  return [lead, ...ordered.filter((each) => each !== lead)]
 }
 
 /** What is heard, and what changes it; as against what is seen, measured or on record. */
