@@ -17,7 +17,10 @@ export type Need = (typeof NEEDS)[number]
 export const LOOKS_AT = ['tension', 'line', 'fit'] as const
 
 /** Likelihoods stay this far from never and always: no outcome may make a cause impossible. */
-const MIN_LIKELIHOOD = 0.005
+export const MIN_LIKELIHOOD = 0.005
+
+/** No cause is rarer than this before anything is asked. */
+export const MIN_PRIOR = 0.0005
 
 const sentence = (description: string) => text(description, 400).required('must not be empty')
 const likelihoods = list(
@@ -26,21 +29,27 @@ const likelihoods = list(
   { min: 2, max: 12 },
 )
 
-const causeSchema = record({
+/** What both formats have of a cause. */
+const causeFields = {
   id: identifier('The name rows refer to.'),
   name: sentence('What a mechanic calls it.'),
-  prior: quantity('', 'How often it is that, before anything is asked; together 1.', { min: 0.0005, max: 0.9 }),
+  prior: quantity('', 'How often it is that, before anything is asked; together 1.', { min: MIN_PRIOR, max: 0.9 }),
   part: sentence('The part it is found on.'),
   what: sentence('What happens.'),
   actions: list(sentence('One thing to do.'), 'What mends it.', { min: 1, max: 8 }),
   goesWith: list(sentence('One part.'), 'What usually goes with it.', { max: 8 }),
   prove: sentence('Proof of repair.'),
+}
+
+const causeSchema = record({
+  ...causeFields,
   needs: list(choice(NEEDS, 'What the drive must have.'), 'Without these it cannot be.', { max: 7 }).optional(),
   rest: flag('Nothing that is wrong: it leads only once the rest was looked at.').optional(),
   origin: sentence('Where its figures come from.'),
 })
 
-const testSchema = record({
+/** What both formats have of a test, but for its rows. */
+const testFields = {
   id: identifier('The name answers refer to.'),
   ask: choice(ASKS, 'What it is about.'),
   name: sentence('Question or test.'),
@@ -54,8 +63,6 @@ const testSchema = record({
   how: list(sentence('One step.'), 'How it is done.', { max: 8 }).optional(),
   cautions: list(sentence('One caution.'), 'What can hurt.', { max: 8 }).optional(),
   limitSeconds: quantity('s', 'No longer than this.', { min: 1, max: 600 }).optional(),
-  heard: flag('Its outcome is heard, so that a cause has something to explain.').optional(),
-  looksAt: choice(LOOKS_AT, 'What it looks at; once all three were, nothing may be wrong.').optional(),
   outcomes: list(
     record({
       id: identifier('The name answers refer to.'),
@@ -65,6 +72,22 @@ const testSchema = record({
     'What may come of it.',
     { min: 2, max: 12 },
   ),
+  otherwise: likelihoods,
+}
+
+/** What both formats have of a row. */
+const rowFields = {
+  causes: list(identifier('A cause.'), 'The causes it is about.', { min: 1, max: 40 }),
+  p: likelihoods,
+  why: sentence('The reason.'),
+}
+
+const MAX_ROWS = 40
+
+const testSchema = record({
+  ...testFields,
+  heard: flag('Its outcome is heard, so that a cause has something to explain.').optional(),
+  looksAt: choice(LOOKS_AT, 'What it looks at; once all three were, nothing may be wrong.').optional(),
   nothing: identifier('The outcome that nothing was found; the most common one when left out.').optional(),
   needs: list(choice(NEEDS, 'What the drive must have.'), 'Without these it cannot be done.', { max: 7 }).optional(),
   look: flag('Takes no tool and hardly a minute: it belongs to the first two minutes.').optional(),
@@ -81,30 +104,49 @@ const testSchema = record({
     'Outcomes that show a cause itself, rather than what it does.',
     { max: 20 },
   ).optional(),
-  otherwise: likelihoods,
   rows: list(
-    record({
-      causes: list(identifier('A cause.'), 'The causes it is about.', { min: 1, max: 40 }),
-      p: likelihoods,
-      why: sentence('The reason.'),
-      origin: sentence('Where the figures come from.'),
-    }),
+    record({ ...rowFields, origin: sentence('Where the figures come from.') }),
     'How often some causes give each outcome.',
-    { max: 40 },
+    { max: MAX_ROWS },
   ),
 })
+
+const head = {
+  format: constant('emery-knowledge', 'must be "emery-knowledge"', 'What this file is.'),
+  edition: sentence('Which edition of the knowledge.'),
+  note: text('What its figures rest on.', 1000),
+}
+const [CAUSES, TESTS] = [
+  { min: 2, max: 60 },
+  { min: 1, max: 120 },
+] as const
 
 /** The format that is written; older ones are carried over. */
 const KNOWLEDGE_VERSION = 2
 
 export const knowledgeSchema = record({
-  format: constant('emery-knowledge', 'must be "emery-knowledge"', 'What this file is.'),
+  ...head,
   version: constant(KNOWLEDGE_VERSION, 'must be 1 or 2', 'Version of the format.'),
-  edition: sentence('Which edition of the knowledge.'),
-  note: text('What its figures rest on.', 1000),
-  causes: list(causeSchema, 'Possible causes.', { min: 2, max: 60 }),
-  tests: list(testSchema, 'What is asked or done.', { min: 1, max: 120 }),
+  causes: list(causeSchema, 'Possible causes.', CAUSES),
+  tests: list(testSchema, 'What is asked or done.', TESTS),
 })
+
+/** The first format, of which workshops have editions. */
+export const firstKnowledgeSchema = record({
+  ...head,
+  version: constant(1, 'must be 1', 'Version of the format.'),
+  causes: list(record(causeFields), 'Possible causes.', CAUSES),
+  tests: list(
+    record({
+      ...testFields,
+      rows: list(record(rowFields), 'How often some causes give each outcome.', { max: MAX_ROWS }),
+    }),
+    'What is asked or done.',
+    TESTS,
+  ),
+})
+
+export type FirstKnowledgeFile = Readonly<InferType<typeof firstKnowledgeSchema>>
 
 /** Knowledge as it is written; not yet known to hold together. */
 export type KnowledgeFile = Readonly<InferType<typeof knowledgeSchema>>

@@ -1,5 +1,13 @@
 /** Editions of the first format, carried over to the present one: docs/mechanics/noise.md. */
-import type { Cause, KnowledgeFile, NoiseTest } from './knowledge-file.ts'
+import {
+  MIN_LIKELIHOOD,
+  MIN_PRIOR,
+  type FirstKnowledgeFile,
+  type KnowledgeFile,
+  type NoiseTest,
+} from './knowledge-file.ts'
+
+type FirstTest = FirstKnowledgeFile['tests'][number]
 
 /** What an edition got with the present format, by id. */
 export interface CarriedOver {
@@ -7,19 +15,9 @@ export interface CarriedOver {
   readonly tests: readonly string[]
 }
 
-/** The first format, as far as it matters here: the rest of it is checked once it has been carried over. */
-interface FirstFormat {
-  readonly version: 1
-  readonly causes: readonly Partial<Cause>[]
-  readonly tests: readonly Partial<NoiseTest>[]
-}
-
-export function isFirstFormat(value: unknown): value is FirstFormat {
-  if (typeof value !== 'object' || value === null) return false
-  const { version, causes, tests } = value as Readonly<Record<string, unknown>>
-  const isList = (list: unknown): list is readonly object[] =>
-    Array.isArray(list) && list.every((each) => typeof each === 'object' && each !== null)
-  return version === 1 && isList(causes) && isList(tests)
+/** Whether it says it is of the first format; the rest of it is not looked at. */
+export function isFirstFormat(value: unknown): boolean {
+  return typeof value === 'object' && value !== null && (value as { readonly version?: unknown }).version === 1
 }
 
 const ORIGIN = 'From an earlier edition of this workshop.'
@@ -29,7 +27,7 @@ const ORIGIN = 'From an earlier edition of this workshop.'
  * with the present format are added as they ship.
  */
 export function carryOver(
-  first: FirstFormat,
+  first: FirstKnowledgeFile,
   nominal: KnowledgeFile,
 ): { readonly file: unknown; readonly added: CarriedOver } {
   const own = new Set(first.causes.map(({ id }) => id))
@@ -42,7 +40,7 @@ export function carryOver(
         ...(ships?.needs === undefined ? {} : { needs: ships.needs }),
         ...(ships?.rest === undefined ? {} : { rest: ships.rest }),
         ...cause,
-        prior: typeof cause.prior === 'number' ? cause.prior * (1 - newPriors) : cause.prior,
+        prior: Math.max(MIN_PRIOR, cause.prior * (1 - newPriors)),
         origin: ORIGIN,
       }
     }),
@@ -69,31 +67,31 @@ export function carryOver(
   }
 }
 
-function withOrigin(test: Partial<NoiseTest>): object {
-  return { ...test, rows: test.rows?.map((row) => ({ ...row, origin: ORIGIN })) }
+function withOrigin(test: FirstTest): object {
+  return { ...test, rows: test.rows.map((row) => ({ ...row, origin: ORIGIN })) }
 }
 
 /** A test of its own with what came with the present format: outcomes, rows of new causes, findings, what it needs. */
-function withShipped(test: Partial<NoiseTest>, ships: NoiseTest, newCauses: ReadonlySet<string>): object {
-  const outcomes = test.outcomes ?? []
+function withShipped(test: FirstTest, ships: NoiseTest, newCauses: ReadonlySet<string>): object {
+  const { outcomes } = test
   const newOutcomes = ships.outcomes.filter(({ id }) => !outcomes.some((each) => each.id === id))
   const order = [...outcomes, ...newOutcomes].map(({ id }) => id)
   const shipped = (p: readonly number[], id: string) => p[ships.outcomes.findIndex((each) => each.id === id)] ?? 0
   // What is new in a row takes its shipped share; the rest keeps its own among itself.
-  const widened = (p: readonly number[] | undefined, like: readonly number[]) => {
+  const widened = (p: readonly number[], like: readonly number[]) => {
     const more = newOutcomes.map(({ id }) => shipped(like, id))
     const share = 1 - more.reduce((sum, each) => sum + each, 0)
-    return [...(p ?? []).map((each) => each * share), ...more]
+    return withinLimits([...p.map((each) => each * share), ...more])
   }
   const shippedRow = (cause: string) => ships.rows.find(({ causes }) => causes.includes(cause))?.p ?? ships.otherwise
-  const rows = (test.rows ?? []).map((row) => ({
+  const rows = test.rows.map((row) => ({
     ...row,
     p: widened(row.p, shippedRow(row.causes[0] ?? '')),
     origin: ORIGIN,
   }))
   const newRows = ships.rows.flatMap((row) => {
     const causes = row.causes.filter((cause) => newCauses.has(cause))
-    return causes.length === 0 ? [] : [{ ...row, causes, p: order.map((id) => shipped(row.p, id)) }]
+    return causes.length === 0 ? [] : [{ ...row, causes, p: withinLimits(order.map((id) => shipped(row.p, id))) }]
   })
   const { nothing, needs, look, heard, looksAt, after, findings } = ships
   return {
@@ -115,6 +113,14 @@ function aboutKnown(test: NoiseTest, known: ReadonlySet<string | undefined>): No
     }),
     ...(test.findings === undefined ? {} : { findings: test.findings.filter(({ cause }) => known.has(cause)) }),
   }
+}
+
+/** Likelihoods of a row brought up to the least there is; what that takes comes off the largest. */
+function withinLimits(p: readonly number[]): readonly number[] {
+  const raised = p.map((each) => Math.max(MIN_LIKELIHOOD, each))
+  const excess = raised.reduce((sum, each) => sum + each, 0) - p.reduce((sum, each) => sum + each, 0)
+  const largest = raised.indexOf(Math.max(...raised))
+  return raised.map((each, i) => (i === largest ? each - excess : each))
 }
 
 function withoutUndefined(of: Readonly<Record<string, unknown>>): object {

@@ -146,6 +146,51 @@ describe('an edition of the first format', () => {
     expect(read.ok ? '' : read.problems[0]?.path).toBe('$.tests[0].rows[0].p')
   })
 
+  test.each<readonly [string, (file: typeof first) => void, string]>([
+    ['rows that are a word', (file) => Object.assign(file.tests[0] as object, { rows: 'many' }), '$.tests[0].rows'],
+    [
+      'outcomes that are a figure',
+      (file) => Object.assign(file.tests[0] as object, { outcomes: 5 }),
+      '$.tests[0].outcomes',
+    ],
+    ['a row that is nothing', (file) => file.tests[0]?.rows.splice(0, 1, null as never), '$.tests[0].rows[0]'],
+    [
+      'likelihoods that are a word',
+      (file) => Object.assign(file.tests[0] as object, { otherwise: 'even' }),
+      '$.tests[0].otherwise',
+    ],
+    [
+      'a thousand causes',
+      (file) => file.causes.push(...Array.from({ length: 1000 }, () => file.causes[0] as never)),
+      '$.causes',
+    ],
+  ])('with %s is refused by its place, before it is carried over', (_, change, path) => {
+    const copy = structuredClone(first)
+    change(copy)
+    const read = readKnowledge(copy)
+    expect(read.ok ? [] : read.problems.map((each) => each.path)).toContain(path)
+  })
+
+  test('at the limits of what may be said stays within them, with an outcome of its own', () => {
+    const { knowledge } = carried((file) => {
+      const wrench = file.tests.find(({ id }) => id === 'wrench')
+      if (wrench === undefined) throw new Error('There is no wrench.')
+      wrench.outcomes.push({ id: 'squeaks', name: 'Squeaks', means: '' })
+      const even = wrench.outcomes.map((_, i) => (i === 0 ? 1 - 0.005 * (wrench.outcomes.length - 1) : 0.005))
+      wrench.otherwise = even
+      for (const row of wrench.rows) row.p = even
+      const [rare, common] = file.causes
+      if (rare === undefined || common === undefined) throw new Error('There are no causes.')
+      common.prior += rare.prior - 0.0005
+      rare.prior = 0.0005
+    })
+    const wrench = knowledge.tests.find(({ id }) => id === 'wrench')
+    for (const p of [wrench?.otherwise ?? [], ...(wrench?.rows ?? []).map((row) => row.p)]) {
+      expect(Math.min(...p)).toBeGreaterThanOrEqual(0.005)
+      expect(p.reduce((sum, each) => sum + each, 0)).toBeCloseTo(1, 2)
+    }
+  })
+
   test('an answer to a test that an edition no longer has is refused by its place', () => {
     const { knowledge } = carried((file) => {
       file.tests = file.tests.filter(({ id }) => id !== 'probe')

@@ -1,7 +1,13 @@
 /** Knowledge of noises that holds together, and what ships with Emery. docs/mechanics/noise.md. */
 import type { DocumentProblem } from '../drive/document-problem.ts'
 import { problemsOf } from '../schema/problems.ts'
-import { knowledgeSchema, type KnowledgeFile, type NoiseTest } from './knowledge-file.ts'
+import {
+  firstKnowledgeSchema,
+  knowledgeSchema,
+  type FirstKnowledgeFile,
+  type KnowledgeFile,
+  type NoiseTest,
+} from './knowledge-file.ts'
 import { carryOver, isFirstFormat, type CarriedOver } from './knowledge-v1.ts'
 import nominal from './knowledge.json' with { type: 'json' }
 
@@ -25,7 +31,9 @@ const ROUNDING = 0.005
 /** Checks what is said to be knowledge; problems name their place as a JSON path. An edition of the first format is carried over to the present one. */
 export function readKnowledge(value: unknown): KnowledgeRead {
   if (isFirstFormat(value)) {
-    const carried = carryOver(value, nominal as KnowledgeFile)
+    const wrong = problemsOf(firstKnowledgeSchema, value)
+    if (wrong.length > 0) return { ok: false, problems: wrong }
+    const carried = carryOver(value as FirstKnowledgeFile, nominal as KnowledgeFile)
     const read = readKnowledge(carried.file)
     return read.ok ? { ...read, carriedOver: carried.added } : read
   }
@@ -95,9 +103,7 @@ function waitsForItself(id: string, tests: ReadonlyMap<string, NoiseTest>): bool
 function repeated({ causes, tests }: KnowledgeFile): DocumentProblem[] {
   const known = new Set(causes.map(({ id }) => id))
   const twice = (items: readonly { readonly id: string }[], path: string) =>
-    items.flatMap(({ id }, i) =>
-      items.findIndex((other) => other.id === id) < i ? [{ path: `${path}[${i}].id`, message: `repeats "${id}"` }] : [],
-    )
+    repeats(items, ({ id }) => id).map(([i, { id }]) => ({ path: `${path}[${i}].id`, message: `repeats "${id}"` }))
   return [
     ...twice(causes, '$.causes'),
     ...twice(tests, '$.tests'),
@@ -105,16 +111,26 @@ function repeated({ causes, tests }: KnowledgeFile): DocumentProblem[] {
       const named = rows.flatMap((row, k) => row.causes.map((cause) => ({ cause, path: `$.tests[${i}].rows[${k}]` })))
       return [
         ...twice(outcomes, `$.tests[${i}].outcomes`),
-        ...named.flatMap(({ cause, path }, at) =>
-          !known.has(cause)
-            ? [{ path: `${path}.causes`, message: `names "${cause}", but there is no such cause` }]
-            : named.findIndex((other) => other.cause === cause) < at
-              ? [{ path: `${path}.causes`, message: `names "${cause}" a second time in this test` }]
-              : [],
+        ...named.flatMap(({ cause, path }) =>
+          known.has(cause) ? [] : [{ path: `${path}.causes`, message: `names "${cause}", but there is no such cause` }],
+        ),
+        ...repeats(named, ({ cause }) => cause).flatMap(([, { cause, path }]) =>
+          known.has(cause) ? [{ path: `${path}.causes`, message: `names "${cause}" a second time in this test` }] : [],
         ),
       ]
     }),
   ]
+}
+
+/** Items, with their places, whose key stood before them. */
+function repeats<Item>(items: readonly Item[], keyOf: (item: Item) => string): readonly (readonly [number, Item])[] {
+  const seen = new Set<string>()
+  return [...items.entries()].filter(([, item]) => {
+    const key = keyOf(item)
+    if (seen.has(key)) return true
+    seen.add(key)
+    return false
+  })
 }
 
 function unevenRows({ causes, tests }: KnowledgeFile): DocumentProblem[] {
