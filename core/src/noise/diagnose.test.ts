@@ -2,6 +2,7 @@ import { describe, expect, test } from '@jest/globals'
 import { randomFrom, runs, SEED } from '../testing/random.ts'
 import { drawn, oneJob, patient, searcher, worldBeside } from '../testing/workshop.ts'
 import { diagnose, type Answer, type CauseRanking, type DiagnoseOptions } from './diagnose.ts'
+import { faultSets } from './fault-sets.ts'
 import type { KnowledgeFile } from './knowledge-file.ts'
 import { NOMINAL_KNOWLEDGE, readKnowledge, type Knowledge } from './knowledge.ts'
 import { FAULTS_AT_ONCE, NOTHING_WRONG } from './nominal.ts'
@@ -240,6 +241,37 @@ describe('the knowledge that ships', () => {
       { test: 'rock', outcome: 'firm' },
     ])
     expect(looked.causes[0]?.cause.id).toBe('stiff-new')
+  })
+
+  test('an edition of sixty causes is weighed by pairs, no more sets than the shipped one has', () => {
+    const causes = Array.from({ length: 60 }, (_, i) => cause(`c${i}`, 1 / 60))
+    const read = readKnowledge({
+      ...small,
+      causes,
+      tests: causes.slice(0, 40).map(({ id }, i) => ({
+        id: `t${i}`,
+        ask: 'test',
+        name: id,
+        minutes: 1,
+        outcomes,
+        otherwise: [0.05, 0.95],
+        rows: [
+          {
+            causes: i === 0 ? [id, ...causes.slice(40).map((each) => each.id)] : [id],
+            p: [0.9, 0.1],
+            why: 'x',
+            origin,
+          },
+        ],
+      })),
+    })
+    if (!read.ok) throw new Error(JSON.stringify(read.problems))
+    expect(faultSets(60).members.length).toBeLessThanOrEqual(faultSets(23).members.length)
+    const both = found(read.knowledge, [
+      { test: 't1', outcome: 'yes' },
+      { test: 't2', outcome: 'yes' },
+    ])
+    expect(both.causes.slice(0, 2).map((each) => each.cause.id)).toEqual(['c1', 'c2'])
   })
 
   test('a test of the workshop’s own counts as having looked, where it says at what', () => {

@@ -88,7 +88,7 @@ const SURPRISES = 2
 const NEGLIGIBLE = 1e-7
 
 /**
- * Weighs every set of up to three faults by the answers. A finding whose false alarm is rare is not outvoted by symptoms. Answers that name no test or
+ * Weighs every set of up to three faults, two of more than thirty, by the answers. A finding whose false alarm is rare is not outvoted by symptoms. Answers that name no test or
  * outcome, or answer one test twice in two ways, are refused with their place.
  */
 export function diagnose(
@@ -225,7 +225,7 @@ class Search {
     })
     if (surprises.length < SURPRISES) return null
     const names = surprises.map(({ of }) => of.name).join('; ')
-    return `These answers contradict each other: ${names}. Either there are more faults than three, or one answer should be checked again.`
+    return `These answers contradict each other: ${names}. Either there are more faults than ${this.sets.atOnce}, or one answer should be checked again.`
   }
 
   /** The probability of every set, in the logarithm so that no outcome can rule all of them out. */
