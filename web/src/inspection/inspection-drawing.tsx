@@ -4,7 +4,7 @@ import type { Verdict } from '@emery/core/verdict'
 import type { PartJudged } from '@emery/core/wear'
 import { VerdictMark } from '../ui/verdict-mark.tsx'
 import { parallelPath } from '../ui/drive-shapes/belt-shape.ts'
-import { driveBounds, drawnRadius } from '../ui/drive-shapes/drive-bounds.ts'
+import { driveBounds, drawnRadius, viewBoxOf } from '../ui/drive-shapes/drive-bounds.ts'
 
 import styles from './inspection.module.css'
 import { nameLines } from '../ui/name-lines.ts'
@@ -25,13 +25,12 @@ export function InspectionDrawing({ settled, parts, inHand, beltOff = false, onT
   const box = useMemo(() => driveBounds(settled), [settled])
   const longer = Math.max(box.right - box.left, box.bottom - box.top)
   const letter = longer * 0.05
-  const margin = longer * 0.06
   const current = parts.find(({ part }) => part.id === inHand)?.part
   const beltsInHand = current?.kind === 'belt' ? current.of : null
   return (
     <svg
       className={styles['drawing']}
-      viewBox={`${box.left - margin} ${box.top - margin} ${box.right - box.left + 2 * margin} ${box.bottom - box.top + 2 * margin}`}
+      viewBox={viewBoxOf(box, longer * 0.06)}
       role="img"
       aria-label="The drive from the front, with the finding for each part"
     >

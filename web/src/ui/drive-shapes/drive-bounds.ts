@@ -40,6 +40,12 @@ export function driveBounds(settled: SettledDrive): Box {
 /** mm of ground shown round the only pulley that has a place. */
 const ROOM_ROUND_ONE = 220
 
+/** A box with a margin, as an SVG wants it. */
+export function viewBoxOf(box: Box, margin: number): string {
+  const { left, top, right, bottom } = grown(margin, box)
+  return `${left} ${top} ${right - left} ${bottom - top}`
+}
+
 function grown(by: number, { left, top, right, bottom }: Box): Box {
   return { left: left - by, top: top - by, right: right + by, bottom: bottom + by }
 }

@@ -2,11 +2,11 @@ import { nameLines } from '../name-lines.ts'
 import type { Pulley } from '@emery/core/drive'
 import type { SettledBelt, SettledDrive } from '@emery/core/path'
 import { parallelPath } from './belt-shape.ts'
-import { drawnRadius, driveBounds, type Box } from './drive-bounds.ts'
+import { drawnRadius, driveBounds, viewBoxOf, type Box } from './drive-bounds.ts'
 import styles from './small-drive.module.css'
 
-/** How a part of a small drawing stands out: met by the belt's back, met by no belt, or other than in another version. */
-export type SmallMark = 'back' | 'unmet' | 'changed' | 'plain'
+/** How a part of a small drawing stands out: met by the belt's back, met by no belt, other than in another version, or the one that was pressed. */
+export type SmallMark = 'back' | 'unmet' | 'changed' | 'chosen' | 'plain'
 
 interface SmallDriveProps {
   readonly settled: SettledDrive
@@ -18,11 +18,13 @@ interface SmallDriveProps {
   readonly letters?: number
   readonly pulleyMark?: (pulley: Pulley) => SmallMark
   readonly beltMark?: (belt: SettledBelt) => SmallMark
+  readonly onPulley?: (pulley: Pulley) => void
+  readonly onBelt?: (belt: SettledBelt) => void
   /** Said by a screen reader; without it the picture only goes with words beside it. */
   readonly label?: string
 }
 
-/** A drive drawn small: pulleys and belts to scale, nothing to press. */
+/** A drive drawn small: pulleys and belts to scale, to look at or to press. */
 export function SmallDrive({
   settled,
   box = driveBounds(settled),
@@ -31,20 +33,17 @@ export function SmallDrive({
   letters,
   pulleyMark,
   beltMark,
+  onPulley,
+  onBelt,
   label,
 }: SmallDriveProps) {
   const longer = Math.max(box.right - box.left, box.bottom - box.top)
-  const margin = 0.05 * longer
   const size = letters === undefined ? 0 : letters * longer
   return (
     <svg
       className={styles['drive']}
-      viewBox={[
-        box.left - margin,
-        box.top - margin,
-        box.right - box.left + 2 * margin,
-        box.bottom - box.top + 2 * margin,
-      ].join(' ')}
+      data-pressable={onPulley !== undefined || onBelt !== undefined}
+      viewBox={viewBoxOf(box, 0.05 * longer)}
       width={width}
       height={height}
       {...(label === undefined ? { 'aria-hidden': true } : { role: 'img', 'aria-label': label })}
@@ -54,12 +53,22 @@ export function SmallDrive({
         if (place === undefined) return null
         return (
           <g key={pulley.id} data-mark={pulleyMark?.(pulley) ?? 'plain'}>
-            <circle cx={place.x} cy={-place.y} r={drawnRadius(settled, pulley)} />
+            <circle
+              cx={place.x}
+              cy={-place.y}
+              r={drawnRadius(settled, pulley)}
+              onClick={onPulley && (() => onPulley(pulley))}
+            />
           </g>
         )
       })}
       {settled.belts.map((belt) => (
-        <path key={belt.belt.id} data-mark={beltMark?.(belt) ?? 'plain'} d={parallelPath(belt, 0) ?? undefined} />
+        <path
+          key={belt.belt.id}
+          data-mark={beltMark?.(belt) ?? 'plain'}
+          d={parallelPath(belt, 0) ?? undefined}
+          onClick={onBelt && (() => onBelt(belt))}
+        />
       ))}
       {/* Over the belts, which would cross the names of small pulleys out. */}
       {size > 0 &&
