@@ -1,6 +1,7 @@
 import type { HasParts, NextTest, NoiseTest } from '@emery/core/noise'
 import { useKnowledge } from '../knowledge/knowledge-api.ts'
 import styles from './all-tests.module.css'
+import rows from './noise.module.css'
 import type { NoiseSearch } from './noise-store.ts'
 
 interface AllTestsProps {
@@ -23,7 +24,7 @@ export function AllTests({ search, has, next, onOpen }: AllTestsProps) {
   return (
     <details className={styles['allTests']}>
       <summary>Enter another test ({open.length})</summary>
-      <ul>
+      <ul className={rows['tests']}>
         {open.map((test) => (
           <li key={test.id}>
             <button type="button" onClick={() => onOpen(test.id)}>
