@@ -119,7 +119,7 @@ function Where({ search, settled, onAnswer, onTakeBack }: HeardProps) {
   return (
     <fieldset className={styles['signs']}>
       <legend className="heading">Where</legend>
-      {settled !== null && settled.places.size > 0 && (
+      {settled !== null && isPlaced(settled) && (
         <WhereDrawing
           settled={settled}
           chosen={given?.detail}
@@ -152,6 +152,11 @@ function Where({ search, settled, onAnswer, onTakeBack }: HeardProps) {
       )}
     </fieldset>
   )
+}
+
+/** Whether the drawing shows every part: one on which some are missing would ask to press what is not there. */
+function isPlaced({ drive: { shafts }, places }: SettledDrive): boolean {
+  return shafts.every(({ id }) => places.has(id))
 }
 
 /** Parts and belts by their names, each once. */
