@@ -83,6 +83,21 @@ describe('the search for a noise', () => {
     expect(useNoise.getState().searches['']?.answers).toEqual([{ test: 'heard', outcome: 'whine' }])
   })
 
+  test('on a drive whose parts have no places yet, the part is chosen from the list alone', async () => {
+    const begun = demoDrive('ketch-main')
+    const document = {
+      ...begun,
+      shafts: begun.shafts.map((shaft, i) => (i === 0 ? shaft : { ...shaft, x: null, y: null })),
+    }
+    server.answers['GET /drives/k1'] = { status: 200, json: { ...record, document } }
+    open('/noise/k1')
+    await screen.findByRole('region', { name: 'What the drive data shows' })
+    expect(screen.queryByRole('img', { name: 'The drive from the front' })).toBeNull()
+    await press('At one part')
+    await userEvent.click(screen.getByRole('combobox', { name: 'Which part or belt' }))
+    expect((await screen.findAllByTitle('Water pump')).length).toBeGreaterThan(0)
+  })
+
   test('a test that was done already is entered without going through the others, and what was found stands on top', async () => {
     open('/noise/k1')
     await screen.findByRole('region', { name: 'What the drive data shows' })
