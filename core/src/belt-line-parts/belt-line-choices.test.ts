@@ -3,6 +3,7 @@ import { allowedChoices, beltLineChoices, lineChoiceOf } from './belt-line-choic
 import { NOTHING_MORE_KNOWN, type BeltLinePartFields, type BeltLineRole } from './belt-line-part.ts'
 import { carries, widthOf, type Asked } from './carries.ts'
 import { MAX_CHOICES } from './nominal.ts'
+import { SIX_RIBS } from '../testing/asked.ts'
 
 const row = (
   role: BeltLineRole,
@@ -20,17 +21,6 @@ const row = (
   ...NOTHING_MORE_KNOWN,
   ...more,
 })
-
-/** A belt of six ribs in the alternator's grooves. */
-const ASKED: Asked = {
-  section: 'PK',
-  ribs: 6,
-  count: 1,
-  doubleSided: false,
-  contact: 'ribs',
-  leads: false,
-  turns: 'cw',
-}
 
 /** A table as a workshop would have measured it. */
 const TABLE: readonly BeltLinePartFields[] = [
@@ -71,9 +61,9 @@ describe('the choices that are allowed', () => {
   const named = (name: string) => TABLE.filter((each) => each.name === name)
 
   test('use what they must, role by role', () => {
-    const { choices: long } = allowedChoices(choices, [...named('Long body'), ...named('Washer')], ASKED)
+    const { choices: long } = allowedChoices(choices, [...named('Long body'), ...named('Washer')], SIX_RIBS)
     expect(long.map(({ line }) => line).toSorted((a, b) => a - b)).toEqual([117, 122])
-    expect(allowedChoices(choices, [], ASKED)).toMatchObject({ choices, tooNear: 0, cannot: {} })
+    expect(allowedChoices(choices, [], SIX_RIBS)).toMatchObject({ choices, tooNear: 0, cannot: {} })
   })
 
   test.each([
@@ -82,7 +72,7 @@ describe('the choices that are allowed', () => {
     [110, 0],
   ])('keep 3 mm from a head that stands forward to %d mm: %d are left', (rear, left) => {
     const head = TABLE.map((each) => (each.role === 'mount' ? { ...each, rear } : each))
-    const found = allowedChoices(beltLineChoices(head, 'alternator'), [], ASKED)
+    const found = allowedChoices(beltLineChoices(head, 'alternator'), [], SIX_RIBS)
     // The pulley’s rear rim lies 12 behind a line of 107.5 or more.
     expect([found.choices.length, found.tooNear]).toEqual([left, 8 - left])
   })
@@ -112,7 +102,7 @@ describe('whether parts can carry the belt', () => {
     ['grooves nobody counted', { ...grooved, grooves: null }, 'cw', {}, { is: 'unknown', of: ['grooves'] }],
     ['a width nobody read', { face: 'smooth' }, 'cw', { contact: 'back' }, { is: 'unknown', of: ['width'] }],
   ])('%s', (_, face, turns, asked, found) => {
-    expect(carries({ pulley: pulley(face), part: body(turns) }, { ...ASKED, ...asked })).toEqual(found)
+    expect(carries({ pulley: pulley(face), part: body(turns) }, { ...SIX_RIBS, ...asked })).toEqual(found)
   })
 
   test('what cannot is never among the choices, and it is told why', () => {
@@ -123,7 +113,7 @@ describe('whether parts can carry the belt', () => {
       pulley({ ...grooved, name: 'Six' }),
       pulley({ ...grooved, name: 'Four', grooves: 4 }),
     ]
-    const found = allowedChoices(beltLineChoices(table, 'alternator'), [], ASKED)
+    const found = allowedChoices(beltLineChoices(table, 'alternator'), [], SIX_RIBS)
     expect(found.choices.map(({ part, pulley: { name } }) => [part?.name, name])).toEqual([['Body', 'Six']])
     expect(found.cannot).toEqual({ rotation: 1, grooves: 2 })
   })
@@ -144,7 +134,7 @@ describe('whether parts can carry the belt', () => {
     )
     if (choice === undefined) throw new Error('nothing to choose')
     // 62 + 34 + 11; 107 − 12 − 50; (26 − 21.36)/2 − 1.
-    expect(lineChoiceOf(choice, ASKED)).toEqual({
+    expect(lineChoiceOf(choice, SIX_RIBS)).toEqual({
       line: 107,
       spacers: 0,
       toBuy: 2,

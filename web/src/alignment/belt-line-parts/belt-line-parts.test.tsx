@@ -3,14 +3,9 @@ import { cleanup, screen, waitFor, within } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import { useStore } from 'zustand'
 import type { BeltLinePart } from '@emery/core/api'
-import {
-  beltLineChoices,
-  beltLineSets,
-  lineChoiceOf,
-  NOTHING_MORE_KNOWN,
-  type Asked,
-} from '@emery/core/belt-line-parts'
+import { beltLineChoices, beltLineSets, lineChoiceOf, NOTHING_MORE_KNOWN } from '@emery/core/belt-line-parts'
 import type { CheckedDrive } from '@emery/core/drive'
+import { SIX_RIBS } from '../../../../core/src/testing/asked.ts'
 import { usePreferences } from '../../ui/preferences.ts'
 import { benchParts } from '../../testing/bench-parts.ts'
 import { changed, demoDrive } from '../../testing/drives.ts'
@@ -185,17 +180,8 @@ describe('mixed parts', () => {
   })
 
   test('the worker seeks what the core finds', () => {
-    const asked: Asked = {
-      section: 'PK',
-      ribs: 6,
-      count: 1,
-      doubleSided: false,
-      contact: 'ribs',
-      leads: false,
-      turns: 'cw',
-    }
     const slots = (['crank', 'power-steering'] as const).map((kind) =>
-      beltLineChoices(PARTS, kind).map((choice) => lineChoiceOf(choice, asked)),
+      beltLineChoices(PARTS, kind).map((choice) => lineChoiceOf(choice, SIX_RIBS)),
     )
     expect(alignmentWork.sets(slots, 0.5)).toEqual(beltLineSets(slots, { within: 0.5 }))
   })
