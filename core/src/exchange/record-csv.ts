@@ -46,6 +46,7 @@ const INSPECTION_COLUMNS = [
   'part_name',
   'check',
   'value',
+  'read_with',
   'state',
   'verdict',
   'reason',
@@ -60,12 +61,13 @@ export function inspectionsCsv(inspections: readonly Inspection[]): string {
   const rows = inspections.flatMap(({ id, at, by, distance, checks, renewed }) => {
     const of = { inspection: id, at, by, distance_km: distance ?? '' }
     return [
-      ...checks.map(({ part, partName, check, value, state, verdict, reason, note, photos }) => ({
+      ...checks.map(({ part, partName, check, value, state, tool, verdict, reason, note, photos }) => ({
         ...of,
         part,
         part_name: partName,
         check,
         value: value ?? '',
+        read_with: tool ?? '',
         state: state ?? '',
         verdict,
         reason,

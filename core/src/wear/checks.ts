@@ -33,6 +33,26 @@ export interface CheckState {
   readonly why: string
 }
 
+/** What a figure can be read with. */
+export const WEAR_TOOLS = {
+  'rib-gauge': 'Rib gauge',
+  calliper: 'Calliper',
+  ruler: 'Ruler',
+  dial: 'Dial gauge',
+  pointer: 'Pointer and ruler',
+  counted: 'Counted over 80 mm',
+  eye: 'By eye',
+} as const
+export type WearTool = keyof typeof WEAR_TOOLS
+export const WEAR_TOOL_IDS = Object.keys(WEAR_TOOLS) as readonly WearTool[]
+
+/** How well a figure is read with a tool. */
+export interface ReadWith {
+  readonly tool: WearTool
+  /** Standard deviation of one reading, in the figure’s unit (nominal). */
+  readonly sigma: number
+}
+
 /** A figure that can be read, and which of its limits are still on the near side of them. */
 export interface CheckFigure {
   readonly of: WearFigure
@@ -42,8 +62,8 @@ export interface CheckFigure {
   readonly watch: 'from' | 'above'
   readonly replace: 'from' | 'above'
   readonly max: number
-  /** Standard deviation of one reading with a usual tool, in its unit (nominal). */
-  readonly sigma: number
+  /** The usual tool first: it stands in where nobody said which. */
+  readonly tools: readonly [ReadWith, ...ReadWith[]]
 }
 
 export interface Check {
@@ -83,7 +103,10 @@ const TABLE: Readonly<Record<CheckId, Omit<Check, 'id'>>> = {
       watch: 'from',
       replace: 'from',
       max: 100,
-      sigma: 0.5,
+      tools: [
+        { tool: 'counted', sigma: 0.5 },
+        { tool: 'eye', sigma: 3 },
+      ],
     },
     states: [replace('to-cord', 'One across a rib, down to the cord', 'The cord is next to go.')],
   },
@@ -100,7 +123,11 @@ const TABLE: Readonly<Record<CheckId, Omit<Check, 'id'>>> = {
       watch: 'from',
       replace: 'above',
       max: 5,
-      sigma: 0.03,
+      tools: [
+        { tool: 'rib-gauge', sigma: 0.03 },
+        { tool: 'calliper', sigma: 0.1 },
+        { tool: 'eye', sigma: 0.3 },
+      ],
     },
     states: [
       replace(
@@ -158,7 +185,11 @@ const TABLE: Readonly<Record<CheckId, Omit<Check, 'id'>>> = {
       watch: 'from',
       replace: 'above',
       max: 20,
-      sigma: 0.2,
+      tools: [
+        { tool: 'ruler', sigma: 0.2 },
+        { tool: 'calliper', sigma: 0.05 },
+        { tool: 'eye', sigma: 0.5 },
+      ],
     },
     states: [
       replace('bottoms', 'It touches the groove’s bottom', 'It no longer wedges: belt, pulley or both are worn.'),
@@ -224,7 +255,11 @@ const TABLE: Readonly<Record<CheckId, Omit<Check, 'id'>>> = {
       watch: 'from',
       replace: 'above',
       max: 20,
-      sigma: 0.1,
+      tools: [
+        { tool: 'ruler', sigma: 0.1 },
+        { tool: 'dial', sigma: 0.02 },
+        { tool: 'eye', sigma: 0.4 },
+      ],
     },
     states: [],
   },
@@ -258,7 +293,11 @@ const TABLE: Readonly<Record<CheckId, Omit<Check, 'id'>>> = {
       watch: 'from',
       replace: 'above',
       max: 20,
-      sigma: 0.05,
+      tools: [
+        { tool: 'dial', sigma: 0.05 },
+        { tool: 'pointer', sigma: 0.2 },
+        { tool: 'eye', sigma: 0.5 },
+      ],
     },
     states: [],
   },
@@ -275,7 +314,11 @@ const TABLE: Readonly<Record<CheckId, Omit<Check, 'id'>>> = {
       watch: 'above',
       replace: 'from',
       max: 100,
-      sigma: 0.3,
+      tools: [
+        { tool: 'ruler', sigma: 0.3 },
+        { tool: 'calliper', sigma: 0.1 },
+        { tool: 'eye', sigma: 1 },
+      ],
     },
     states: [replace('split', 'The body is split open, or the arm hangs askew', 'Its bush has let the arm tilt.')],
   },
@@ -319,7 +362,10 @@ const TABLE: Readonly<Record<CheckId, Omit<Check, 'id'>>> = {
       watch: 'from',
       replace: 'above',
       max: 1,
-      sigma: 0.03,
+      tools: [
+        { tool: 'ruler', sigma: 0.03 },
+        { tool: 'eye', sigma: 0.1 },
+      ],
     },
     states: [],
   },
@@ -340,4 +386,9 @@ const TABLE: Readonly<Record<CheckId, Omit<Check, 'id'>>> = {
 /** A check by its id. */
 export function checkOf(id: CheckId): Check {
   return { id, ...TABLE[id] }
+}
+
+/** Standard deviation of one reading of a figure with a tool; of the usual one where nobody said which. */
+export function readingSpread({ tools }: CheckFigure, tool: WearTool | undefined): number {
+  return (tools.find((each) => each.tool === tool) ?? tools[0]).sigma
 }

@@ -8,7 +8,7 @@ import { dueItems } from './due.ts'
 import { lastJudged, partTrends, wearPoints, type PastInspection, type WearHistory } from './history.ts'
 import { wearParts, type WearPart } from './parts.ts'
 import { sumUp, watchUntil } from './sum.ts'
-import { wearAt, wearTrend } from './trend.ts'
+import { wearAt, wearTrend, type WearPoint } from './trend.ts'
 import type { InspectionCheck } from './inspection.ts'
 
 const drives = DEMO_DRIVES.map(demoDrive)
@@ -102,15 +102,10 @@ describe('wear over distance', () => {
   // Two readings 20 000 km apart, 0.2 and 0.3 mm, one reading within 0.05 mm: worked by hand. b = 5e-6 mm a km meets 0.6 mm at 180 000 km.
   // Fieller: (0.35 − 5e-6·u)² = 0.05²·(1/2 + u²/2e8), u from 110 000 km: u = (3.5e-6 ∓ √6.1875e-12) / 2.5e-11 = 40 501 and 239 499.
   // Of two readings the band is 1.84 times as wide (Student’s t, one degree of freedom): 180 − 1.84·29.499 and 180 + 1.84·169.499.
+  const read = (distance: number, value: number, sigma = 0.05): WearPoint => ({ distance, value, sigma })
+
   test('is a straight line; where it meets the limit carries its spread', () => {
-    const trend = wearTrend(
-      [
-        { distance: 100_000, value: 0.2 },
-        { distance: 120_000, value: 0.3 },
-      ],
-      0.6,
-      0.05,
-    )
+    const trend = wearTrend([read(100_000, 0.2), read(120_000, 0.3)], 0.6)
     if (trend.is !== 'rising') throw new Error(trend.is)
     expect(trend.meets.at).toBeCloseTo(180_000, 3)
     expect(trend.meets.from / 1000).toBeCloseTo(125.722, 2)
@@ -118,39 +113,22 @@ describe('wear over distance', () => {
     expect(wearAt(trend.line, 140_000)).toBeCloseTo(0.4, 9)
   })
 
+  test('weighs a reading by its tool: the same two read twice as coarsely do not rise; a third by eye changes nothing', () => {
+    // a = b² − σ²/Sxx = 2.5e-11 − 0.1²/2e8 < 0.
+    expect(wearTrend([read(100_000, 0.2, 0.1), read(120_000, 0.3, 0.1)], 0.6).is).toBe('not rising')
+    const trend = wearTrend([read(100_000, 0.2), read(120_000, 0.3), read(120_000, 0.9, 50)], 0.6)
+    if (trend.is !== 'rising') throw new Error(trend.is)
+    expect(trend.meets.at / 1000).toBeCloseTo(180, 2)
+    // Three readings: 1.32 instead of 1.84 times as wide.
+    expect(trend.meets.from / 1000).toBeCloseTo(180 - 1.32 * 29.499, 1)
+  })
+
   test('one reading, or two at one distance, say nothing; readings that fall or only scatter do not rise', () => {
-    expect(wearTrend([], 1, 0.1).is).toBe('too few')
-    expect(wearTrend([{ distance: 5, value: 1 }], 1, 0.1).is).toBe('too few')
-    expect(
-      wearTrend(
-        [
-          { distance: 5, value: 1 },
-          { distance: 5, value: 2 },
-        ],
-        1,
-        0.1,
-      ).is,
-    ).toBe('too few')
-    expect(
-      wearTrend(
-        [
-          { distance: 0, value: 0.5 },
-          { distance: 9000, value: 0.3 },
-        ],
-        1,
-        0.1,
-      ).is,
-    ).toBe('not rising')
-    expect(
-      wearTrend(
-        [
-          { distance: 0, value: 0.3 },
-          { distance: 9000, value: 0.31 },
-        ],
-        1,
-        0.1,
-      ).is,
-    ).toBe('not rising')
+    expect(wearTrend([], 1).is).toBe('too few')
+    expect(wearTrend([read(5, 1)], 1).is).toBe('too few')
+    expect(wearTrend([read(5, 1), read(5, 2)], 1).is).toBe('too few')
+    expect(wearTrend([read(0, 0.5, 0.1), read(9000, 0.3, 0.1)], 1).is).toBe('not rising')
+    expect(wearTrend([read(0, 0.3, 0.1), read(9000, 0.31, 0.1)], 1).is).toBe('not rising')
   })
 
   test(`the spread holds the truth about two times in three (seed ${SEED})`, () => {
@@ -162,8 +140,9 @@ describe('wear over distance', () => {
       const points = [20_000, 45_000, 70_000, 90_000].map((distance) => ({
         distance,
         value: slope * distance + sigma * normal(),
+        sigma,
       }))
-      const trend = wearTrend(points, limit, sigma)
+      const trend = wearTrend(points, limit)
       if (trend.is !== 'rising') continue
       rising++
       if (trend.meets.from <= limit / slope && limit / slope <= trend.meets.to) held++
@@ -191,7 +170,7 @@ describe('wear over distance', () => {
         walked(
           '2026-08-01',
           60_000,
-          [check(belt.id, 'rib-depth', { value: 0.1 }), check(idler.id, 'rock', { value: 0.1 })],
+          [check(belt.id, 'rib-depth', { value: 0.1 }), check(idler.id, 'rock', { value: 0.1, tool: 'dial' })],
           [idler.id],
         ),
         walked('2026-09-01', null, [check(belt.id, 'rib-depth', { value: 0.12 })]),
@@ -199,10 +178,11 @@ describe('wear over distance', () => {
       [{ belt: belt.of, fittedOn: '2026-06-01', distance: 50_100 }],
     )
     expect(wearPoints(past, belt, 'rib-depth')).toEqual([
-      { distance: 55_000, value: 0.05 },
-      { distance: 60_000, value: 0.1 },
+      // The usual tool’s, where nobody said which; a dial’s for the other.
+      { distance: 55_000, value: 0.05, sigma: 0.03 },
+      { distance: 60_000, value: 0.1, sigma: 0.03 },
     ])
-    expect(wearPoints(past, idler, 'rock')).toEqual([{ distance: 60_000, value: 0.1 }])
+    expect(wearPoints(past, idler, 'rock')).toEqual([{ distance: 60_000, value: 0.1, sigma: 0.02 }])
     const trends = partTrends(past, parts, NOMINAL_RULES)
     expect(trends.map(({ part, check: of, trend }) => [part.id, of, trend.is])).toEqual([
       [belt.id, 'rib-depth', 'rising'],

@@ -1,7 +1,7 @@
 /** What earlier walks round a drive say of a part: docs/mechanics/wear.md. */
 import { mustRule, type ShopRules } from '../rules/rules.ts'
 import { wearKey } from '../rules/wear-rules.ts'
-import { checkOf, type CheckId } from './checks.ts'
+import { checkOf, readingSpread, type CheckId } from './checks.ts'
 import { judgePart, type PartJudged } from './judge.ts'
 import type { WearPart } from './parts.ts'
 import { wearTrend, type WearPoint, type WearTrend } from './trend.ts'
@@ -42,9 +42,12 @@ export function sinceNew({ inspections, fittings }: WearHistory, part: WearPart)
 
 /** The figures read of a part since it was last new. A figure without a distance says nothing of wear over distance and is left out. */
 export function wearPoints(history: WearHistory, part: WearPart, check: CheckId): readonly WearPoint[] {
+  const { figure } = checkOf(check)
   return sinceNew(history, part).flatMap(({ distance, checks }) => {
-    const value = checks.find((each) => each.part === part.id && each.check === check)?.value
-    return distance === null || value == null ? [] : [{ distance, value }]
+    const read = checks.find((each) => each.part === part.id && each.check === check)
+    return distance === null || figure === undefined || read?.value == null
+      ? []
+      : [{ distance, value: read.value, sigma: readingSpread(figure, read.tool) }]
   })
 }
 
@@ -74,7 +77,7 @@ export function partTrends(history: WearHistory, parts: readonly WearPart[], rul
       if (figure === undefined) return []
       const points = wearPoints(history, part, check)
       const limit = mustRule(rules, wearKey.replace(figure.of))
-      return points.length === 0 ? [] : [{ part, check, points, limit, trend: wearTrend(points, limit, figure.sigma) }]
+      return points.length === 0 ? [] : [{ part, check, points, limit, trend: wearTrend(points, limit) }]
     }),
   )
 }

@@ -1,6 +1,6 @@
 /** What the other packages may take from here. */
 export { judgeAge } from './belt-age.ts'
-export { type CheckFigure, type CheckId, checkOf } from './checks.ts'
+export { type CheckFigure, type CheckId, checkOf, readingSpread, WEAR_TOOLS, type WearTool } from './checks.ts'
 export { compareInspections } from './compare.ts'
 export { type DueItem, dueItems } from './due.ts'
 export { furthestRead, lastFitting, lastJudged, type PartTrend, partTrends } from './history.ts'

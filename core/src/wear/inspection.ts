@@ -3,7 +3,7 @@ import type { InferType } from 'yup'
 import { choice, flag, identifier, list, quantity, record, text } from '../schema/schema-kit.ts'
 import { markedPhotoSchema, MAX_PICTURES, type MarkedPhoto } from '../drive/marked-photo.ts'
 import { VERDICTS } from '../verdict/verdict.ts'
-import { CHECK_IDS } from './checks.ts'
+import { CHECK_IDS, WEAR_TOOL_IDS } from './checks.ts'
 
 /** A picture beside a check, with what was marked on it. */
 export type CheckPhoto = MarkedPhoto
@@ -13,6 +13,7 @@ const checkSchema = record({
   partName: text('The part as it was called then.', 200),
   check: choice(CHECK_IDS, 'What was looked at.'),
   value: quantity('', 'The figure that was read, in its own unit; null if none.', { min: 0, max: 1000 }).nullable(),
+  tool: choice(WEAR_TOOL_IDS, 'What the figure was read with; left out where nobody said.').optional(),
   state: identifier('What was seen beside a figure; null if nothing.').nullable(),
   verdict: choice(VERDICTS, 'What it came to then.'),
   reason: text('Why, in words.', 500),

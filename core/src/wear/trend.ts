@@ -1,10 +1,10 @@
 /** Wear over distance: a straight line through what was read, and where it meets its limit. docs/mechanics/wear.md. */
-import { mean } from '../numerics/mean.ts'
-
 export interface WearPoint {
   /** km of the vehicle. */
   readonly distance: number
   readonly value: number
+  /** Standard deviation of the reading, in the figure’s unit. */
+  readonly sigma: number
 }
 
 export interface WearLine {
@@ -12,8 +12,6 @@ export interface WearLine {
   readonly slope: number
   /** Value at the middle of the distances. */
   readonly middle: { readonly distance: number; readonly value: number }
-  /** Standard deviation of a reading about the line. */
-  readonly sigma: number
 }
 
 /** Where a line meets a limit, km of the vehicle: about two times in three between `from` and `to`. */
@@ -30,25 +28,30 @@ export type WearTrend =
   | { readonly is: 'rising'; readonly line: WearLine; readonly meets: LimitMet }
 
 /**
- * Least squares over the distance; `sigma` is the standard deviation of one reading, which the scatter about the line replaces where that is
- * larger. The spread of where it meets the limit is Fieller’s: all distances at which the line, within one standard deviation, may have
- * reached it.
+ * Least squares over the distance, each reading weighed by how well it was read. The spread of where it meets the limit is Fieller’s: all
+ * distances at which the line, within one standard deviation, may have reached it. Where the readings scatter further about the line than
+ * they were read, all of it widens by as much.
  */
-export function wearTrend(points: readonly WearPoint[], limit: number, sigma: number): WearTrend {
+export function wearTrend(points: readonly WearPoint[], limit: number): WearTrend {
   const n = points.length
-  const distance = mean(points.map((point) => point.distance))
-  const value = mean(points.map((point) => point.value))
-  const spread = points.reduce((sum, point) => sum + (point.distance - distance) ** 2, 0)
+  const weights = points.map(({ sigma }) => sigma ** -2)
+  const weighed = (of: (point: WearPoint) => number) =>
+    points.reduce((total, point, i) => total + (weights[i] ?? 0) * of(point), 0)
+  const weight = weighed(() => 1)
+  const distance = weighed((point) => point.distance) / weight
+  const value = weighed((point) => point.value) / weight
+  const spread = weighed((point) => (point.distance - distance) ** 2)
   if (n < 2 || spread === 0) return { is: 'too few' }
-  const slope = points.reduce((sum, point) => sum + (point.distance - distance) * (point.value - value), 0) / spread
-  const missed = points.reduce((sum, p) => sum + (p.value - value - slope * (p.distance - distance)) ** 2, 0)
-  const scatter = Math.max(sigma, n > 2 ? Math.sqrt(missed / (n - 2)) : 0)
-  const line: WearLine = { slope, middle: { distance, value }, sigma: scatter }
-  // (L − ȳ − b·u)² = σ²·(1/n + u²/Sxx), u from the middle.
-  const a = slope ** 2 - scatter ** 2 / spread
+  const slope = weighed((point) => (point.distance - distance) * (point.value - value)) / spread
+  const missed = weighed((point) => (point.value - value - slope * (point.distance - distance)) ** 2)
+  // Variance of the readings beside that of how they were read.
+  const scatter = Math.max(1, n > 2 ? missed / (n - 2) : 0)
+  const line: WearLine = { slope, middle: { distance, value } }
+  // (L − ȳ − b·u)² = s²·(1/Σw + u²/Sxx), u from the middle.
+  const a = slope ** 2 - scatter / spread
   if (slope <= 0 || a <= 0) return { is: 'not rising', line }
   const rise = limit - value
-  const root = Math.sqrt(Math.max(0, (slope * rise) ** 2 - a * (rise ** 2 - scatter ** 2 / n)))
+  const root = Math.sqrt(Math.max(0, (slope * rise) ** 2 - a * (rise ** 2 - scatter / weight)))
   const at = distance + rise / slope
   // Of two or three readings nobody knows well how they scatter: two thirds of Student’s distribution reach further.
   const wider = FEW[n] ?? 1

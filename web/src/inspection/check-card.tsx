@@ -1,16 +1,19 @@
-import { Input } from 'antd'
+import { Input, Select } from 'antd'
 import dayjs from 'dayjs'
-import type { ReactNode } from 'react'
+import { useId, type ReactNode } from 'react'
 import type { Inspection } from '@emery/core/api'
 import type { SettledDrive } from '@emery/core/path'
 import {
   checkOf,
   figureText,
+  readingSpread,
+  WEAR_TOOLS,
   type CheckFigure,
   type CheckId,
   type CheckJudged,
   type PartJudged,
   type PartTrend,
+  type WearTool,
 } from '@emery/core/wear'
 import { useNumberKeys } from '../ui/use-number-keys.ts'
 import { Caution } from '../ui/caution.tsx'
@@ -19,7 +22,7 @@ import { useLengths } from '../ui/use-lengths.ts'
 import { VerdictMark } from '../ui/verdict-mark.tsx'
 import { CheckPhotos } from './check-photos.tsx'
 import { canBeSeen } from './part-list.tsx'
-import { see, seenKey, useWalks, type Walk } from './inspection-store.ts'
+import { see, seenKey, useWalk, useWalks, type Walk } from './inspection-store.ts'
 import { kmText, WORD } from './inspection-words.ts'
 import { WearChart } from './wear-chart.tsx'
 import styles from './inspection.module.css'
@@ -50,7 +53,8 @@ export function CheckCard(props: CheckCardProps) {
   const seen = walk.seen[key]
   const can = canBeSeen(belt, walk.beltOff)
   const answer = (value: number | null, state: string | null) => {
-    change(driveId, see(part.id, check, { value, state, answered: true }))
+    const tool = value === null ? null : (walk.tools?.[check] ?? null)
+    change(driveId, see(part.id, check, { value, state, tool, answered: true }))
     onNext()
   }
   // 0 is for what can’t be told, where something can be answered by number at all.
@@ -88,6 +92,7 @@ export function CheckCard(props: CheckCardProps) {
         </p>
       ) : (
         <Answers key={key} {...props} onAnswer={answer}>
+          {figure !== undefined && <ToolChoice driveId={driveId} part={part.id} check={check} figure={figure} />}
           {seen?.answered === true && <Said judged={verdict} />}
           <Before inspections={inspections} part={part.id} check={check} />
         </Answers>
@@ -171,6 +176,45 @@ function Answers({ settled, walk, judged: { part }, check, onAnswer, children }:
           </li>
         </ul>
       </div>
+    </div>
+  )
+}
+
+interface ToolChoiceProps {
+  readonly driveId: string
+  readonly part: string
+  readonly check: CheckId
+  readonly figure: CheckFigure
+}
+
+/** What the figure is read with: it says how far a trend may be trusted. Kept for the rest of the walk. */
+function ToolChoice({ driveId, part, check, figure }: ToolChoiceProps) {
+  const id = useId()
+  const lengths = useLengths()
+  const { tools, seen } = useWalk(driveId)
+  const change = useWalks((state) => state.change)
+  const before = seen[seenKey(part, check)]
+  const tool = (before?.answered === true ? before.tool : undefined) ?? tools?.[check] ?? null
+  const within = `± ${figureText(figure.unit, readingSpread(figure, tool ?? undefined), lengths.fine)}`
+  return (
+    <div className={styles['tool']}>
+      <label htmlFor={id}>Read with</label>
+      <Select
+        id={id}
+        value={tool}
+        placeholder="not said"
+        popupMatchSelectWidth={false}
+        options={figure.tools.map((each) => ({ value: each.tool, label: WEAR_TOOLS[each.tool] }))}
+        onChange={(chosen: WearTool) =>
+          change(driveId, (walk) => {
+            const next = { ...walk, tools: { ...walk.tools, [check]: chosen } }
+            return before?.value == null ? next : see(part, check, { tool: chosen })(next)
+          })
+        }
+      />
+      <span className="soft">
+        {within}, {tool === null ? `nominal for ${WEAR_TOOLS[figure.tools[0].tool].toLowerCase()}` : 'nominal'}
+      </span>
     </div>
   )
 }

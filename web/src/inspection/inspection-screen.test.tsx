@@ -143,6 +143,26 @@ describe('a walk round a drive', () => {
     expect(card().textContent).toContain('63,700 km')
   })
 
+  test('the tool says how far a trend is trusted: by eye there is none yet; it is kept with the reading', async () => {
+    await open()
+    await userEvent.type(screen.getByRole('textbox', { name: 'Odometer, km' }), '160000')
+    expect(card().textContent).toContain('± 0.03 mm')
+    await userEvent.click(within(card()).getByRole('combobox', { name: 'Read with' }))
+    await userEvent.click(await screen.findByTitle('By eye'))
+    expect(card().textContent).toContain('± 0.30 mm')
+    await pad('0.4')
+    await userEvent.click(
+      within(screen.getByRole('list', { name: 'Checks' })).getByRole('button', { name: /Rib depth/ }),
+    )
+    expect(within(card()).getByRole('img', { name: /no wear trend yet/ })).toBeTruthy()
+    await press('Save the inspection')
+    await waitFor(() =>
+      expect(server.sent.at(-1)?.body).toMatchObject({
+        checks: expect.arrayContaining([expect.objectContaining({ check: 'rib-depth', value: 0.4, tool: 'eye' })]),
+      }),
+    )
+  })
+
   test('a distance below the last is asked about; a figure out of this world is refused', async () => {
     await open()
     await userEvent.type(screen.getByRole('textbox', { name: 'Odometer, km' }), '9000')

@@ -1,11 +1,13 @@
 import { create } from 'zustand'
 import { persist } from 'zustand/middleware'
-import type { CheckId, CheckPhoto, Seen } from '@emery/core/wear'
+import type { CheckId, CheckPhoto, Seen, WearTool } from '@emery/core/wear'
 
 /** What was seen of one check on one part, with a note and pictures of it. */
 export interface SeenCheck extends Seen {
   /** Whether anything was answered; a note or a picture alone is no answer. */
   readonly answered: boolean
+  /** What a figure was read with; null where nobody said. */
+  readonly tool?: WearTool | null
   readonly note: string
   readonly photos: readonly CheckPhoto[]
 }
@@ -19,6 +21,8 @@ export interface Walk {
   readonly seen: Readonly<Record<string, SeenCheck>>
   /** Parts that are new since they were last looked at. */
   readonly renewed: readonly string[]
+  /** What each figure is read with on this walk, from the first time somebody says. */
+  readonly tools?: Readonly<Partial<Record<CheckId, WearTool>>>
 }
 
 export const NEW_WALK: Walk = { distance: null, beltOff: false, note: '', seen: {}, renewed: [] }

@@ -115,8 +115,10 @@ export function fieldsOf(walk: Walk, parts: readonly PartJudged[], sum: readonly
     checks.flatMap(({ check, verdict, reason }) => {
       const seen = walk.seen[seenKey(part.id, check)]
       if (seen === undefined && (check !== 'age' || verdict === 'unknown' || !touched(walk, part))) return []
-      const { value = null, state = null, note = '', photos = [] } = seen ?? {}
-      return [{ part: part.id, partName: part.name, check, value, state, verdict, reason, note, photos: [...photos] }]
+      const { value = null, state = null, tool = null, note = '', photos = [] } = seen ?? {}
+      const read = value === null || tool === null ? {} : { tool }
+      const what = { part: part.id, partName: part.name, check, value, ...read, state }
+      return [{ ...what, verdict, reason, note, photos: [...photos] }]
     }),
   )
   return {
