@@ -1,6 +1,8 @@
 import {
   diagnose as weigh,
   driveEvidence,
+  beltKindOf,
+  inWordsOf,
   NOMINAL_KNOWLEDGE,
   partsOfDrive,
   readDiagnoseFile,
@@ -56,7 +58,8 @@ function weighed(asked: unknown): Answered<CauseRanking> {
   if (!read.ok) return read
   const said =
     read.drive === null ? [] : driveEvidence(settleDrive(read.drive), { kmSinceFitted: null, daysSinceFitted: null })
-  const result = weigh(NOMINAL_KNOWLEDGE, [...read.answers, ...unanswered(NOMINAL_KNOWLEDGE, said, read.answers)], {
+  const knowledge = inWordsOf(NOMINAL_KNOWLEDGE, read.drive === null ? null : beltKindOf(read.drive))
+  const result = weigh(knowledge, [...read.answers, ...unanswered(knowledge, said, read.answers)], {
     skipped: read.skipped,
     has: read.drive === null ? {} : partsOfDrive(read.drive),
   })

@@ -5,6 +5,7 @@ import { worseAngle } from '../alignment/entry-angles.ts'
 import { spanLines } from '../alignment/fix-plan.ts'
 import type { SettledDrive } from '../path/settle.ts'
 import { GRIP_MARGIN } from '../tension/nominal.ts'
+import { ringing } from '../tension/ringing.ts'
 import { spanTensions } from '../tension/span-tensions.ts'
 import type { CheckId } from '../wear/checks.ts'
 import type { PartJudged } from '../wear/judge.ts'
@@ -36,6 +37,7 @@ export function driveEvidence(settled: SettledDrive, since: DriveEvidenceOptions
     ...ofLine(settled),
     ...ofGrip(settled),
     ...ofPlan(settled),
+    ...ofRinging(settled),
     ...ofAge(since),
     ...ofWear(since.looked ?? []),
     ...ofInspection(since.looked ?? []),
@@ -118,6 +120,22 @@ function ofPlan({ belts }: SettledDrive): readonly DriveSays[] {
   return worst === undefined
     ? []
     : [{ test: 'drive-fit', outcome: FIT_OUTCOME[worst.verdict], detail: worst.verdict, shownBy: 'length' }]
+}
+
+/** Whether a span swings at idle or cruise with nothing worn; none does only where every belt's tension and speed are known. */
+function ofRinging(settled: SettledDrive): readonly DriveSays[] {
+  const belts = settled.belts.map((belt) => ringing(settled, belt))
+  const near = belts
+    .flatMap((belt) => belt?.crossings ?? [])
+    .filter(({ verdict }) => verdict === 'watch')
+    .map(({ rpm }) => Math.round(rpm / 10) * 10)
+  const says = (outcome: string, detail: string): readonly DriveSays[] => [
+    { test: 'drive-ringing', outcome, detail, shownBy: 'tension' },
+  ]
+  if (near.length > 0) return says('rings', `at ${[...new Set(near)].toSorted((a, b) => a - b).join(', ')} rpm`)
+  return belts.length > 0 && belts.every((belt) => belt?.isKnown === true)
+    ? says('clear', 'none near idle or cruise')
+    : []
 }
 
 /** The parts that a question about wear is asked of, and the checks that count for it; all of a part’s where none are named. */

@@ -41,12 +41,36 @@ const causeFields = {
   prove: sentence('Proof of repair.'),
 }
 
+/** Belts that are spoken of in other words than ribbed ones: with V grooves, or with teeth. */
+export const BELT_KINDS = ['vee', 'teeth'] as const
+export type BeltKind = (typeof BELT_KINDS)[number]
+
+const causeWords = record({
+  name: causeFields.name.optional(),
+  what: causeFields.what.optional(),
+  actions: causeFields.actions.optional(),
+  goesWith: causeFields.goesWith.optional(),
+  prove: causeFields.prove.optional(),
+}).optional()
+
 const causeSchema = record({
   ...causeFields,
+  /** What is said instead where every belt has V grooves, or every belt teeth. */
+  otherWords: record({ vee: causeWords, teeth: causeWords }).optional(),
   needs: list(choice(NEEDS, 'What the drive must have.'), 'Without these it cannot be.', { max: 7 }).optional(),
   rest: flag('Nothing that is wrong: it leads only once the rest was looked at.').optional(),
   origin: sentence('Where its figures come from.'),
 })
+
+const outcomes = list(
+  record({
+    id: identifier('The name answers refer to.'),
+    name: sentence('What it looks or sounds like.'),
+    means: text('What it points to.', 200),
+  }),
+  'What may come of it.',
+  { min: 2, max: 12 },
+)
 
 /** What both formats have of a test, but for its rows. */
 const testFields = {
@@ -63,15 +87,7 @@ const testFields = {
   how: list(sentence('One step.'), 'How it is done.', { max: 8 }).optional(),
   cautions: list(sentence('One caution.'), 'What can hurt.', { max: 8 }).optional(),
   limitSeconds: quantity('s', 'No longer than this.', { min: 1, max: 600 }).optional(),
-  outcomes: list(
-    record({
-      id: identifier('The name answers refer to.'),
-      name: sentence('What it looks or sounds like.'),
-      means: text('What it points to.', 200),
-    }),
-    'What may come of it.',
-    { min: 2, max: 12 },
-  ),
+  outcomes,
   otherwise: likelihoods,
 }
 
@@ -84,8 +100,16 @@ const rowFields = {
 
 const MAX_ROWS = 40
 
+const testWords = record({
+  name: testFields.name.optional(),
+  how: testFields.how,
+  outcomes: outcomes.min(0).optional(),
+}).optional()
+
 const testSchema = record({
   ...testFields,
+  /** As for a cause; outcomes by their id. */
+  otherWords: record({ vee: testWords, teeth: testWords }).optional(),
   heard: flag('Its outcome is heard, so that a cause has something to explain.').optional(),
   looksAt: choice(LOOKS_AT, 'What it looks at; once all three were, nothing may be wrong.').optional(),
   nothing: identifier('The outcome that nothing was found; the most common one when left out.').optional(),
@@ -116,9 +140,11 @@ const head = {
   edition: sentence('Which edition of the knowledge.'),
   note: text('What its figures rest on.', 1000),
 }
-const [CAUSES, TESTS] = [
+/** Of the present format; the first had room for fewer causes, so that those that came since have theirs when it is carried over. */
+const [CAUSES, FIRST_CAUSES, TESTS] = [
+  { min: 2, max: 80 },
   { min: 2, max: 60 },
-  { min: 1, max: 120 },
+  { min: 1, max: 140 },
 ] as const
 
 /** The format that is written; older ones are carried over. */
@@ -135,7 +161,7 @@ export const knowledgeSchema = record({
 export const firstKnowledgeSchema = record({
   ...head,
   version: constant(1, 'must be 1', 'Version of the format.'),
-  causes: list(record(causeFields), 'Possible causes.', CAUSES),
+  causes: list(record(causeFields), 'Possible causes.', FIRST_CAUSES),
   tests: list(
     record({
       ...testFields,

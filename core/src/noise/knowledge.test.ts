@@ -38,7 +38,7 @@ describe('knowledge that was edited', () => {
     [
       'a cause twice',
       (file) => file.causes.push(structuredClone(file.causes[0] as never)),
-      /\$\.causes\[23\]\.id repeats "out-of-line"/,
+      /\$\.causes\[24\]\.id repeats "out-of-line"/,
     ],
     [
       'a cause without tests',
@@ -52,7 +52,7 @@ describe('knowledge that was edited', () => {
         const [one] = file.causes
         if (one !== undefined) one.prior -= 0.001
       },
-      /\$\.causes\[23\] “Ghosts” has no test that could show it/,
+      /\$\.causes\[24\] “Ghosts” has no test that could show it/,
     ],
     [
       'a cycle',
@@ -118,7 +118,7 @@ describe('an edition of the first format', () => {
       const [one] = file.causes
       if (one !== undefined) one.name = 'Pulley out of true'
     })
-    expect(carriedOver?.causes).toEqual(['stuck-tensioner', 'bearing-play', 'decoupler'])
+    expect(carriedOver?.causes).toEqual(['stuck-tensioner', 'bearing-play', 'decoupler', 'ringing'])
     expect(carriedOver?.tests).toContain('decoupler-turn')
     expect(knowledge.causes[0]?.name).toBe('Pulley out of true')
     // Its likelihoods are its own, those of new causes as they ship.

@@ -2,6 +2,7 @@
 import type { DocumentProblem } from '../drive/document-problem.ts'
 import { problemsOf } from '../schema/problems.ts'
 import {
+  BELT_KINDS,
   firstKnowledgeSchema,
   knowledgeSchema,
   type FirstKnowledgeFile,
@@ -58,13 +59,25 @@ function loose({ causes, tests }: KnowledgeFile): DocumentProblem[] {
     ...causes.flatMap(({ id, name }, i) =>
       shown.has(id) ? [] : [{ path: `$.causes[${i}]`, message: `“${name}” has no test that could show it` }],
     ),
-    ...tests.flatMap(({ id, outcomes, nothing, findings = [], after = [] }, i): DocumentProblem[] => {
+    ...tests.flatMap(({ id, outcomes, nothing, findings = [], after = [], otherWords = {} }, i): DocumentProblem[] => {
       const path = `$.tests[${i}]`
       const has = (outcome: string) => outcomes.some((each) => each.id === outcome)
       return [
         ...(nothing === undefined || has(nothing)
           ? []
           : [{ path: `${path}.nothing`, message: `names "${nothing}", but there is no such outcome` }]),
+        ...BELT_KINDS.flatMap((belts) =>
+          (otherWords[belts]?.outcomes ?? []).flatMap(({ id: outcome }, k) =>
+            has(outcome)
+              ? []
+              : [
+                  {
+                    path: `${path}.otherWords.${belts}.outcomes[${k}]`,
+                    message: `names "${outcome}", but there is no such outcome`,
+                  },
+                ],
+          ),
+        ),
         ...findings.flatMap(({ outcome, cause }, k) => [
           ...(has(outcome)
             ? []

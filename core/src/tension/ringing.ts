@@ -49,6 +49,8 @@ export interface Ringing {
   readonly crossings: readonly Crossing[]
   /** Whether every load on the belt is known; with one unknown, the spans are those at rest. */
   readonly loadsKnown: boolean
+  /** Whether tensions and speeds are known too, so that no crossing where there is none says something. */
+  readonly isKnown: boolean
 }
 
 /**
@@ -130,7 +132,7 @@ export function ringing(settled: SettledDrive, settledBelt: SettledBelt, load = 
         })),
       ),
   )
-  return { spans, shakers, crossings, loadsKnown: first.at.loads !== 'unknown' }
+  return { spans, shakers, crossings, loadsKnown: first.at.loads !== 'unknown', isKnown }
 }
 
 /** Where a span's line meets a ray, straight between the speeds that were looked at. */

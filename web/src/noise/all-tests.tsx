@@ -1,10 +1,10 @@
-import type { HasParts, NextTest, NoiseTest } from '@emery/core/noise'
-import { useKnowledge } from '../knowledge/knowledge-api.ts'
+import type { HasParts, Knowledge, NextTest, NoiseTest } from '@emery/core/noise'
 import styles from './all-tests.module.css'
 import rows from './noise.module.css'
 import type { NoiseSearch } from './noise-store.ts'
 
 interface AllTestsProps {
+  readonly knowledge: Knowledge
   readonly search: NoiseSearch
   readonly has: HasParts
   readonly next: readonly NextTest[]
@@ -12,8 +12,7 @@ interface AllTestsProps {
 }
 
 /** Every test that fits this drive, with what it would tell: one that was done already is entered without going through the others. */
-export function AllTests({ search, has, next, onOpen }: AllTestsProps) {
-  const { tests } = useKnowledge()
+export function AllTests({ knowledge: { tests }, search, has, next, onOpen }: AllTestsProps) {
   const bits = new Map(next.map(({ test, information }) => [test.id, information]))
   const open = tests
     .filter(

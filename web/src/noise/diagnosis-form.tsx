@@ -4,12 +4,12 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import type { Answer, Knowledge, Suspect } from '@emery/core/noise'
 import { addDiagnosis, diagnosesKey } from './diagnoses-api.ts'
-import { useKnowledge } from '../knowledge/knowledge-api.ts'
 import { usePreferences } from '../ui/preferences.ts'
 import styles from './noise.module.css'
 import { Odometer } from '../ui/odometer.tsx'
 
 interface DiagnosisFormProps {
+  readonly knowledge: Knowledge
   readonly driveId: string
   readonly suspects: readonly Suspect[]
   readonly answers: readonly Answer[]
@@ -18,9 +18,8 @@ interface DiagnosisFormProps {
 }
 
 /** What was found: the cause, what is to be done, what goes with it, how to prove it; kept with the drive. */
-export function DiagnosisForm({ driveId, suspects, answers, onKept, onClose }: DiagnosisFormProps) {
+export function DiagnosisForm({ knowledge, driveId, suspects, answers, onKept, onClose }: DiagnosisFormProps) {
   const queries = useQueryClient()
-  const knowledge = useKnowledge()
   const [causeId, setCause] = useState(suspects[0]?.cause.id ?? '')
   const [without, setWithout] = useState<readonly string[]>([])
   const [note, setNote] = useState('')

@@ -1,16 +1,16 @@
+import type { Knowledge } from '@emery/core/noise'
 import { Button } from 'antd'
-import { useKnowledge } from '../knowledge/knowledge-api.ts'
 import styles from './noise.module.css'
 import type { NoiseSearch } from './noise-store.ts'
 
 interface DoneListProps {
+  readonly knowledge: Knowledge
   readonly search: NoiseSearch
   readonly onTakeBack: (test: string) => void
 }
 
 /** Tests that were done or left out, each to be taken back. */
-export function DoneList({ search: { answers, skipped }, onTakeBack }: DoneListProps) {
-  const { tests } = useKnowledge()
+export function DoneList({ knowledge: { tests }, search: { answers, skipped }, onTakeBack }: DoneListProps) {
   const done = answers.flatMap(({ test: id, outcome, detail }) => {
     const test = tests.find((each) => each.id === id)
     if (test === undefined || (test.ask !== 'test' && test.ask !== 'sound')) return []

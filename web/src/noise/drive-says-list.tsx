@@ -1,10 +1,9 @@
 import { useMemo } from 'react'
 import { Link } from 'react-router'
 import type { DriveRecord } from '@emery/core/api'
-import type { DriveSays } from '@emery/core/noise'
+import type { DriveSays, Knowledge } from '@emery/core/noise'
 import { settleDrive } from '@emery/core/path'
 import type { Verdict } from '@emery/core/verdict'
-import { useKnowledge } from '../knowledge/knowledge-api.ts'
 import { VerdictMark } from '../ui/verdict-mark.tsx'
 import { SmallDrive } from '../ui/drive-shapes/small-drive.tsx'
 import styles from './noise.module.css'
@@ -14,6 +13,7 @@ const ROWS = [
   { test: 'drive-grip-dry', label: 'Grip, dry', step: 'tension' },
   { test: 'drive-grip-wet', label: 'Grip, wet', step: 'tension' },
   { test: 'drive-fit', label: 'Belt’s length', step: 'length' },
+  { test: 'drive-ringing', label: 'Spans that ring', step: 'tension' },
   { test: 'drive-recent', label: 'Belt fitted recently', step: 'history' },
   { test: 'drive-belt-worn', label: 'Belt, last inspection', step: 'inspection' },
   { test: 'drive-arm-worn', label: 'Tensioner, last inspection', step: 'inspection' },
@@ -29,16 +29,18 @@ const MARKS: Readonly<Record<string, Verdict>> = {
   act: 'act',
   short: 'act',
   replace: 'act',
+  rings: 'watch',
+  clear: 'fine',
 }
 
 interface DriveSaysListProps {
+  readonly knowledge: Knowledge
   readonly record: DriveRecord
   readonly says: readonly DriveSays[]
 }
 
 /** What the drive itself says, each with the way to where it is shown; what nothing is known of is said to be so. */
-export function DriveSaysList({ record, says }: DriveSaysListProps) {
-  const knowledge = useKnowledge()
+export function DriveSaysList({ knowledge, record, says }: DriveSaysListProps) {
   const settled = useMemo(() => settleDrive(record.document), [record])
   return (
     <section className={styles['itself']} aria-label="What the drive data shows">

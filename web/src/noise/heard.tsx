@@ -4,7 +4,6 @@ import { useState } from 'react'
 import type { Answer, Ask, Knowledge, NoiseTest } from '@emery/core/noise'
 import type { SettledDrive } from '@emery/core/path'
 import { simulatedNoise, NOISE_KINDS, type NoiseKind } from '@emery/core/sound'
-import { useKnowledge } from '../knowledge/knowledge-api.ts'
 import { play } from '../sound/play.ts'
 import own from './heard.module.css'
 import styles from './noise.module.css'
@@ -21,6 +20,8 @@ const GROUPS: readonly { readonly ask: Ask; readonly label: string }[] = [
 const SYMPTOMS: ReadonlySet<Ask> = new Set(['when', 'since', 'sign'])
 
 interface HeardProps {
+  /** In the words of the drive’s belts. */
+  readonly knowledge: Knowledge
   readonly search: NoiseSearch
   /** The drive it is heard on; null where there is none. */
   readonly settled: SettledDrive | null
@@ -29,8 +30,7 @@ interface HeardProps {
 }
 
 /** What is heard, when, since when, with what else: pressed as they come; folded to one sentence once it is said. */
-export function Heard({ search, settled, onAnswer, onTakeBack }: HeardProps) {
-  const knowledge = useKnowledge()
+export function Heard({ knowledge, search, settled, onAnswer, onTakeBack }: HeardProps) {
   const kind = search.answers.find(({ test }) => test === 'heard')?.outcome
   const [folded, setFolded] = useState(search.answers.length > 0)
   const heard = knowledge.tests.find(({ ask }) => ask === 'heard')
@@ -60,7 +60,7 @@ export function Heard({ search, settled, onAnswer, onTakeBack }: HeardProps) {
           </li>
         ))}
       </ul>
-      <Where {...{ search, settled, onAnswer, onTakeBack }} />
+      <Where {...{ knowledge, search, settled, onAnswer, onTakeBack }} />
       {GROUPS.map(({ ask, label }) => (
         <fieldset key={ask} className={styles['signs']}>
           <legend className="heading">{label}</legend>
@@ -80,7 +80,7 @@ export function Heard({ search, settled, onAnswer, onTakeBack }: HeardProps) {
   )
 }
 
-type AnswerProps = Omit<HeardProps, 'settled'>
+type AnswerProps = Omit<HeardProps, 'settled' | 'knowledge'>
 
 /** A symptom that is there, is not, or of which nobody knows: “no” is another answer than none. */
 function YesOrNo({
@@ -110,8 +110,8 @@ function YesOrNo({
 }
 
 /** Where it is heard, and at which part or belt of the drive. */
-function Where({ search, settled, onAnswer, onTakeBack }: HeardProps) {
-  const test = useKnowledge().tests.find(({ ask }) => ask === 'where')
+function Where({ knowledge, search, settled, onAnswer, onTakeBack }: HeardProps) {
+  const test = knowledge.tests.find(({ ask }) => ask === 'where')
   const given = search.answers.find((each) => each.test === test?.id)
   if (test === undefined) return null
   const parts = settled === null ? [] : namesOf(settled)

@@ -130,6 +130,21 @@ describe('the search for a noise', () => {
     expect(screen.queryByRole('button', { name: /^Twist the longest span/ })).toBeNull()
   })
 
+  test('a drive of V belts is spoken of in their words', async () => {
+    server.answers['GET /drives/v1'] = {
+      status: 200,
+      json: { ...record, id: 'v1', document: demoDrive('fenland-vee') },
+    }
+    server.answers['GET /drives/v1/fittings'] = { status: 200, json: { fittings: [] } }
+    open('/noise/v1')
+    await screen.findByRole('region', { name: 'What the drive data shows' })
+    await press(/^Squeal/)
+    await press('Continue')
+    await userEvent.click(screen.getByText(/^Enter another test/))
+    expect(screen.getByRole('button', { name: /^Feel where the belt’s top stands against the rim/ })).toBeTruthy()
+    expect(document.body.textContent).not.toMatch(/\bribs?\b/i)
+  })
+
   test('what the drive itself says stands beside it, with what is not known', async () => {
     open('/noise/k1')
     const itself = await screen.findByRole('region', { name: 'What the drive data shows' })

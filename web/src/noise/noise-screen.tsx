@@ -5,7 +5,15 @@ import { useCallback, useMemo, useState } from 'react'
 import { useParams } from 'react-router'
 import type { DriveRecord, Fitting, Inspection } from '@emery/core/api'
 import { fileName } from '@emery/core/exchange'
-import { diagnose, driveEvidence, partsOfDrive, unanswered, type DriveSays } from '@emery/core/noise'
+import {
+  beltKindOf,
+  diagnose,
+  driveEvidence,
+  inWordsOf,
+  partsOfDrive,
+  unanswered,
+  type DriveSays,
+} from '@emery/core/noise'
 import { settleDrive } from '@emery/core/path'
 import { lastJudged, wearParts } from '@emery/core/wear'
 import { driveQuery } from '../drives/drives-api.ts'
@@ -54,7 +62,9 @@ function Search({ driveId, record, fittings, inspections }: SearchProps) {
   const search = useNoiseSearch(driveId)
   const { answer, takeBack, skip, begin } = useNoise()
   const [writing, setWriting] = useState(false)
-  const knowledge = useKnowledge()
+  const allWords = useKnowledge()
+  const belts = record === undefined ? null : beltKindOf(record.document)
+  const knowledge = useMemo(() => inWordsOf(allWords, belts), [allWords, belts])
   const says = useDriveSays(record, fittings, inspections)
   const has = useMemo(() => (record === undefined ? {} : partsOfDrive(record.document)), [record])
   const settled = useMemo(() => (record === undefined ? null : settleDrive(record.document)), [record])
@@ -103,6 +113,7 @@ function Search({ driveId, record, fittings, inspections }: SearchProps) {
       <div className={styles['work']}>
         <PickDrive driveId={driveId} under="/noise" none="none" />
         <Heard
+          knowledge={knowledge}
           search={search}
           settled={settled}
           onAnswer={(given) => answer(driveId, given)}
@@ -126,11 +137,11 @@ function Search({ driveId, record, fittings, inspections }: SearchProps) {
             }}
           />
         )}
-        {heard && <AllTests search={search} has={has} next={next} onOpen={setAsked} />}
+        {heard && <AllTests knowledge={knowledge} search={search} has={has} next={next} onOpen={setAsked} />}
         {heard && following === undefined && (
           <p role="status">All tests are done or skipped. Save the diagnosis, or undo an answer.</p>
         )}
-        <DoneList search={search} onTakeBack={(test) => takeBack(driveId, test)} />
+        <DoneList knowledge={knowledge} search={search} onTakeBack={(test) => takeBack(driveId, test)} />
         {heard && <Recorded drive={record?.document ?? null} onAnswer={(given) => answer(driveId, given)} />}
         {driveId !== '' && <DiagnosisList driveId={driveId} fileName={fileName(record?.document.name ?? 'drive')} />}
       </div>
@@ -138,7 +149,7 @@ function Search({ driveId, record, fittings, inspections }: SearchProps) {
         {doubt !== null && <p role="alert">{doubt}</p>}
         <Suspects suspects={causes} heard={heard || says.length > 0} />
         {record !== undefined && isSlap && <RingingNote record={record} />}
-        {record !== undefined && <DriveSaysList record={record} says={says} />}
+        {record !== undefined && <DriveSaysList knowledge={knowledge} record={record} says={says} />}
         <Schools />
         <div className={styles['finish']}>
           <Button size="large" type={heard ? 'primary' : 'default'} disabled={!heard} onClick={() => setWriting(true)}>
@@ -149,6 +160,7 @@ function Search({ driveId, record, fittings, inspections }: SearchProps) {
       </aside>
       {writing && best !== undefined && heard && (
         <DiagnosisForm
+          knowledge={knowledge}
           driveId={driveId}
           suspects={causes}
           answers={search.answers}

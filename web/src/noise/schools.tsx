@@ -5,7 +5,7 @@ const SCHOOLS = [
   {
     title: 'Belt dressing',
     words:
-      'Emery never offers it as a repair. Others spray it because the noise stops at once: it makes the ribs sticky for a day. Then it collects dirt, softens the rubber, and hides where the noise comes from.',
+      'Emery never offers it as a repair. Others spray it because the noise stops at once: it makes the belt sticky for a day. Then it collects dirt, softens the rubber, and hides where the noise comes from.',
   },
   {
     title: 'The whole system, or the one part',
