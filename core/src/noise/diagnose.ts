@@ -4,16 +4,7 @@ import { faultSets, type FaultSets } from './fault-sets.ts'
 import { LOOKS_AT, type Ask, type Cause, type Finding, type NoiseTest } from './knowledge-file.ts'
 import type { Knowledge } from './knowledge.ts'
 import { likelihoodsOf, type Likelihoods } from './likelihoods.ts'
-import {
-  EXPLAINS_AS_WELL,
-  FAULTS_AT_ONCE,
-  FOUND,
-  FOUND_SURELY,
-  HAS_PART,
-  NOT_DRAWN,
-  NOTHING_WRONG,
-  RARE_ALARM,
-} from './nominal.ts'
+import { FAULTS_AT_ONCE, FOUND, FOUND_SURELY, HAS_PART, NOT_DRAWN, NOTHING_WRONG, RARE_ALARM } from './nominal.ts'
 
 export interface Answer {
   readonly test: string
@@ -250,27 +241,13 @@ class Search {
   /** What was seen or felt and is hardly ever a false alarm is believed: the sets without it share what is left. */
   private believeRareFindings(): void {
     const places = new Map(this.knowledge.causes.map(({ id }, fault) => [id, fault]))
-    const rare = this.told.flatMap(({ of, at, findings }) =>
-      findings
-        .filter(({ falseAlarm }) => falseAlarm <= RARE_ALARM)
-        .flatMap(({ cause }) => {
-          const fault = places.get(cause)
-          return fault === undefined ? [] : [{ fault, of, at }]
-        }),
+    const rare = this.told.flatMap(({ findings }) =>
+      findings.filter(({ falseAlarm }) => falseAlarm <= RARE_ALARM).flatMap(({ cause }) => places.get(cause) ?? []),
     )
-    const surely = new Set(rare.map(({ fault }) => fault))
-    for (const { fault, of, at } of rare) {
-      // Unless something else that was found gives the same outcome as a rule.
-      const isExplained = of.rows.some(
-        ({ causes, p }) =>
-          (p[at] ?? 0) >= EXPLAINS_AS_WELL &&
-          causes.some((cause) => {
-            const other = places.get(cause) ?? fault
-            return other !== fault && surely.has(other)
-          }),
-      )
+    // Believing one may take from another that was believed before it: once more round, none is left below.
+    for (const fault of [...rare, ...rare]) {
       const now = this.there(fault)
-      if (isExplained || now >= FOUND_SURELY || now <= 0) continue
+      if (now >= FOUND_SURELY || now <= 0) continue
       const by = (FOUND_SURELY * (1 - now)) / (now * (1 - FOUND_SURELY))
       for (const i of this.sets.holding[fault] ?? []) this.weights[i] = (this.weights[i] ?? 0) * by
       const sum = this.weights.reduce((total, each) => total + each, 0)
