@@ -27,4 +27,18 @@ describe('causes, in words that say how sure', () => {
     expect(first.getAllByRole('heading', { name: /damper/i })).toHaveLength(1)
     expect(remaining().queryByText(/most likely/)).toBeNull()
   })
+
+  test('a cause that may well be there is shown though it explains little of what is heard', () => {
+    shown([
+      { test: 'heard', outcome: 'slap' },
+      { test: 'where', outcome: 'span' },
+      { test: 'drive-belt-worn', outcome: 'replace' },
+    ])
+    const item = remaining()
+      .getByRole('heading', { name: /Ribs worn/ })
+      .closest('li')
+    expect(item?.textContent).toContain('explains little of what is heard')
+    const others = /other causes, each at most (\d+) in 100/.exec(document.body.textContent ?? '')
+    expect(Number(others?.[1])).toBeLessThan(20)
+  })
 })

@@ -1,8 +1,11 @@
 import type { Suspect } from '@emery/core/noise'
 import styles from './noise.module.css'
 
-/** Causes shown one by one; the others share a line. */
+/** Causes shown one by one, and the probability from which one is shown in any case; the others share a line. */
 const SHOWN = 5
+const SHOWN_FROM = 0.2
+/** Share of what is heard below which a cause explains little of it. */
+const LITTLE = 0.1
 /** Evidence of each that is shown. */
 const WORDS = 3
 
@@ -26,8 +29,10 @@ export function Suspects({ suspects, heard }: SuspectsProps) {
     )
   const found = suspects.filter((each) => each.found)
   const others = suspects.filter((each) => !each.found)
-  const shown = others.slice(0, SHOWN)
-  const rest = Math.max(0, ...others.slice(SHOWN).map(({ probability }) => probability))
+  const shown = others.filter(({ probability }, i) => i < SHOWN || probability >= SHOWN_FROM)
+  const rest = others.filter((each) => !shown.includes(each))
+  // What is there may have nothing to do with what is heard; where nothing was heard yet, none explains anything.
+  const isExplained = suspects.some(({ explains }) => explains >= LITTLE)
   return (
     <>
       {found.length > 0 && (
@@ -57,7 +62,7 @@ export function Suspects({ suspects, heard }: SuspectsProps) {
         {found.length > 0 ? 'What could be there besides' : 'Possible causes'}
       </h2>
       <ol className={styles['suspects']} aria-label="Causes that remain">
-        {shown.map(({ cause, probability, evidence }, i) => (
+        {shown.map(({ cause, probability, explains, evidence }, i) => (
           <li key={cause.id} data-first={i === 0 && found.length === 0}>
             <h3>
               {cause.name}{' '}
@@ -69,13 +74,16 @@ export function Suspects({ suspects, heard }: SuspectsProps) {
             <div className={styles['bar']}>
               <div style={{ width: `${100 * probability}%` }} />
             </div>
+            {isExplained && explains < LITTLE && probability >= SHOWN_FROM && (
+              <p className="soft">May be there, but explains little of what is heard.</p>
+            )}
             <Spoken evidence={evidence} />
           </li>
         ))}
       </ol>
       <p className="soft">
-        {others.length - shown.length} other causes, each at most {inHundred(rest)}. Several may be there at once.
-        Figures are estimates (nominal).
+        {rest.length} other causes, each at most {inHundred(Math.max(0, ...rest.map(({ probability }) => probability)))}
+        . Several may be there at once. Figures are estimates (nominal).
       </p>
     </>
   )
