@@ -211,7 +211,10 @@ test('a V belt that squeals with the lamps on, slack on one of three belts', asy
       'Watch how the belt runs at idle': 'A span flutters',
       'Put a load on: lamps, blower, steering to the stop, cooling': 'Louder at once',
       'Open the throttle quickly': 'Squeals',
-      'Wet the ribs with a little water': 'Louder',
+      // In the words of a V belt, not of ribs.
+      'Wet the belt’s flanks with a little water': 'Louder',
+      'Feel where the belt’s top stands against the rim': 'Level with the rim',
+      'Check the belt’s number, length and section': 'As the drive asks',
     },
     'Too little tension',
   )
