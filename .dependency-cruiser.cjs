@@ -148,10 +148,11 @@ module.exports = {
       'alignment',
     ]),
     only('belt-line-parts', 'belt-line-parts', ['schema', 'units', 'drive', 'sections']),
-    only('jobs', 'jobs', ['path', 'tension', 'belt-change', 'solution', 'api']),
+    only('jobs', 'jobs', ['drive', 'adjusters', 'path', 'tension', 'belt-change', 'solution', 'noise', 'wear', 'api']),
     only('wear', 'wear', ['verdict', 'adjusters', 'schema', 'numerics', 'units', 'sections', 'drive', 'rules']),
     only('sound', 'sound', ['numerics']),
     only('noise', 'noise', [
+      'belt-change',
       'verdict',
       'adjusters',
       'sections',

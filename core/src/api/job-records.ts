@@ -2,7 +2,8 @@
 import { number, type InferType } from 'yup'
 import { markedPhotoSchema, MAX_PICTURES } from '../drive/marked-photo.ts'
 import { at, by, choice, flag, identifier, list, quantity, record, text } from '../schema/schema-kit.ts'
-import { PLAN_PHASES } from '../belt-change/plan.ts'
+import { PLAN_PHASES } from '../belt-change/plan-step.ts'
+import { CONDITIONS, WORK_KINDS } from '../belt-change/work-kinds.ts'
 import type { VehicleSummary } from './records.ts'
 
 /** Jobs kept in all. */
@@ -19,6 +20,14 @@ export type PartPlace = (typeof PART_PLACES)[number]
 /** When the device says that it was, where it was offline: the server writes it, beside its own time. */
 const statedAt = at.clone().meta({ description: 'When the device said that it was, UTC.' })
 
+/** What led to a piece of work. */
+export const WORK_SOURCES = ['diagnosis', 'inspection', 'alignment', 'belt', 'together'] as const
+
+/** Whether a job can wait. */
+export const PRIORITIES = ['normal', 'urgent'] as const
+
+const price = (description: string) => quantity('', description, { min: 0, max: 10_000_000 }).nullable()
+
 const stepId = () => text('The step of the plan.', 120).required('must name a step')
 const minuteRule = 'must be a whole number of minutes from 1 to 6000'
 
@@ -32,6 +41,44 @@ export const jobFieldsSchema = record({
   }),
   sameBelts: flag('Whether the belts that come off go on again.'),
   noise: flag('Whether complaint is a noise.'),
+  shows: list(
+    choice(CONDITIONS, 'When it shows.'),
+    'When the complaint shows: it is proved gone in the same conditions.',
+    {
+      max: CONDITIONS.length,
+    },
+  ),
+  work: list(
+    record({
+      id: text('Its own name in the job: the same work on the same part is planned once.', 120).required(
+        'must have a name',
+      ),
+      does: choice(WORK_KINDS, 'What is done.'),
+      part: text('The part of the drive, as an inspection knows it; empty where nobody has said which.', 80),
+      what: text('The part as it was called then.', 200).trim().required('must say what it is done to'),
+      because: text('Why.', 500).trim(),
+      lines: list(text('How.', 400), 'How it is done.', { max: 8 }),
+      prove: text('How it is proved.', 400).trim(),
+      from: choice(WORK_SOURCES, 'What led to it.'),
+    }),
+    'Work because of what was found.',
+    { max: 60 },
+  ),
+  comebackOf: text('The job after which it came back; empty for none.', 36),
+  promisedFor: text('Day and hour for which it is promised, by the workshop’s clock; empty for none.', 16).matches(
+    /^(\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])T([01]\d|2[0-3]):[0-5]\d)?$/,
+    { message: 'must be a day and an hour like 2026-11-24T16:30' },
+  ),
+  priority: choice(PRIORITIES, 'Whether it can wait.'),
+  estimate: number()
+    .nullable()
+    .typeError(minuteRule)
+    .defined(minuteRule)
+    .integer(minuteRule)
+    .min(1, minuteRule)
+    .max(6000, minuteRule)
+    .meta({ description: 'Minutes that it is expected to take; null where nobody has said.' }),
+  labourPrice: price('What the work costs; null where nobody has said.'),
   ticks: list(
     record({
       step: stepId(),
@@ -83,6 +130,9 @@ export const jobFieldsSchema = record({
       number: text('The number the workshop knows it by.', 60).trim(),
       count: quantity('', 'Quantity.', { min: 1, max: 99, integer: true }),
       place: choice(PART_PLACES, 'Where it is.'),
+      price: price('Price of one; null where nobody has said.').optional(),
+      supplier: text('Where it comes from.', 80).trim().optional(),
+      work: text('The work that it is for; empty for none.', 120).optional(),
       backBy: text('The day it has to be back; empty for none.', 10).matches(/^(\d{4}-\d{2}-\d{2})?$/, {
         message: 'must be a day like 2026-11-24',
       }),
@@ -109,6 +159,7 @@ export const jobFieldsSchema = record({
 
 export type JobFields = Readonly<InferType<typeof jobFieldsSchema>>
 export type JobTick = JobFields['ticks'][number]
+export type JobWork = JobFields['work'][number]
 export type JobPart = JobFields['parts'][number]
 
 /** A job on which nothing has been said or done. */
@@ -121,6 +172,13 @@ export function newJob(driveId: string): JobFields {
     without: [],
     sameBelts: false,
     noise: false,
+    shows: [],
+    work: [],
+    comebackOf: '',
+    promisedFor: '',
+    priority: 'normal',
+    estimate: null,
+    labourPrice: null,
     ticks: [],
     pictures: [],
     torques: [],
@@ -133,6 +191,11 @@ export function newJob(driveId: string): JobFields {
     signedBy: '',
     closedAt: null,
   }
+}
+
+/** A job that was written before some of its fields were there: those are as in a new one, or as they stand in `before`. */
+export function wholeJob<Fields extends object>(fields: Fields, before: object = newJob('')): Fields & JobFields {
+  return { ...before, ...fields } as Fields & JobFields
 }
 
 /** How far a job is, computed from it and its drive. */

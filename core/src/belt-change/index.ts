@@ -1,2 +1,3 @@
 /** What the other packages may take from here. */
-export { PLAN_PHASES, type PlanPhase } from './plan.ts'
+export { type Condition, CONDITIONS, WORK_KINDS, type WorkKind } from './work-kinds.ts'
+export { PLAN_PHASES, type PlanPhase } from './plan-step.ts'

@@ -1,4 +1,7 @@
 /** Nominal figures of the order of work: averages of published practice that stand in for what nobody has read. docs/mechanics/belt-change.md */
 
+/** Minutes of driving until an engine and its belts are warm all through (nominal). */
+export const WARM_MINUTES = 20
+
 /** Longest that an engine may run cold while its water pump stands still, s (nominal). */
 export const WITHOUT_PUMP_S = 60

@@ -8,7 +8,8 @@ import { DEMO_DRIVES, demoDrive } from '../testing/demo-drives.ts'
 import { randomFrom, SEED } from '../testing/random.ts'
 import { mustCheck, readVectors } from '../testing/vectors.ts'
 import { beltOrder, tensionOrder } from './belt-order.ts'
-import { PLAN_PHASES, beltChangePlan, type PlanStep } from './plan.ts'
+import { beltChangePlan } from './plan.ts'
+import { PLAN_PHASES, type PlanStep } from './plan-step.ts'
 
 const drives = [
   ...readVectors().map(({ file, drive }) => ({ name: file, drive })),

@@ -2,35 +2,15 @@
 import { SAFE } from './cautions.ts'
 import { isSprung, kindOf } from '../adjusters/kinds.ts'
 import type { Adjuster } from '../adjusters/adjuster.ts'
-import type { Belt } from '../drive/belt.ts'
+import { TURN_WORDS } from '../drive/engine.ts'
 import { onlyLeads } from '../drive/shaft.ts'
 import { lastPulleys, wayOn, type WayOn } from '../length/last-pulley.ts'
 import type { SettledBelt, SettledDrive } from '../path/settle.ts'
 import { familyOf } from '../sections/families.ts'
-import { RUN_MINUTES, SECOND_CHECK_KM } from '../tension/nominal.ts'
-import type { Mm } from '../units/quantity.ts'
+import { shortWayRoundDeg } from '../numerics/vectors.ts'
 import { beltOrder, tensionOrder, type BeltOrder } from './belt-order.ts'
-import { WITHOUT_PUMP_S } from './nominal.ts'
-
-export const PLAN_PHASES = ['before', 'off', 'while off', 'on', 'tension', 'check', 'run', 'prove', 're-check'] as const
-export type PlanPhase = (typeof PLAN_PHASES)[number]
-
-export interface PlanStep {
-  /** The same for the same drive, so that a tick stays with its step. */
-  readonly id: string
-  readonly phase: PlanPhase
-  readonly title: string
-  /** How, and why here. */
-  readonly lines: readonly string[]
-  readonly cautions: readonly string[]
-  readonly belt?: string
-  /** A torque that the vehicle’s maker gives; Emery has none of its own. */
-  readonly torque?: boolean
-  /** It is a part of running its belt in, which the drive keeps. */
-  readonly runIn?: boolean
-  /** mm of slack that going over the last rim needs, where it can be worked out. */
-  readonly slack?: Mm
-}
+import { named, nameOf, pulleyNameOf, type PlanStep } from './plan-step.ts'
+import { proving, running, secondLooks } from './running-steps.ts'
 
 export interface BeltChangePlan {
   readonly order: BeltOrder
@@ -42,14 +22,15 @@ export interface BeltChangeOptions {
   readonly belts?: readonly string[]
   /** Whether belts go back on as they were, rather than new ones. */
   readonly sameBelts?: boolean
-  /** Whether there was a noise. */
+  /** Whether there was a noise, and whether it may come of damp. */
   readonly noise?: boolean
+  readonly damp?: boolean
 }
 
 /** Every step of the work, in order. */
 export function beltChangePlan(
   settled: SettledDrive,
-  { belts: wanted, sameBelts = false, noise = false }: BeltChangeOptions = {},
+  { belts: wanted, sameBelts = false, noise = false, damp = true }: BeltChangeOptions = {},
 ): BeltChangePlan {
   const order = beltOrder(settled)
   const coming = withThoseInTheWay(order, wanted ?? settled.drive.belts.map(({ id }) => id))
@@ -68,12 +49,15 @@ export function beltChangePlan(
       ...before(settled, off, sameBelts),
       ...off.flatMap((belt) => takeOff(settled, belt, order)),
       ...whileOff(settled),
+      ...(sameBelts ? [] : on.map((belt) => compared(belt))),
       ...on.flatMap((belt) => putOn(settled, belt, sameBelts)),
       ...belts(tensioned.belts).flatMap((belt) => tension(settled, belt)),
       ...on.filter((belt) => !byHand.includes(belt)).map((belt) => letTake(belt)),
+      ...on.map((belt) => seated(settled, belt)),
       ...checks(settled, on),
       ...running(settled, on, byHand),
-      ...proving(settled, noise, byHand),
+      ...proving(settled, { noise, damp }),
+      ...secondLooks(on, byHand),
     ],
   }
 }
@@ -87,8 +71,6 @@ function withThoseInTheWay({ inTheWay }: BeltOrder, wanted: readonly string[]): 
   }
   return coming
 }
-
-const named = ({ name, id }: Pick<Belt, 'name' | 'id'>) => (name === '' ? id : name)
 
 function before({ drive }: SettledDrive, off: readonly SettledBelt[], sameBelts: boolean): PlanStep[] {
   const electric = drive.shafts.some(({ kind }) => kind === 'alternator' || kind === 'generator')
@@ -148,7 +130,7 @@ function takeOff(settled: SettledDrive, settledBelt: SettledBelt, { inTheWay }: 
           phase: 'off',
           belt: belt.id,
           title: `Slacken ${name}`,
-          lines: kindOf(adjuster.adjuster).slacken,
+          lines: [...kindOf(adjuster.adjuster).slacken, ...wayToSlacken(adjuster.adjuster)],
           cautions: [SAFE.engineOff, ...adjusterCautions(adjuster.adjuster)],
         }
   return [
@@ -175,6 +157,39 @@ function adjusterCautions(adjuster: Adjuster): readonly string[] {
   return planCaution === undefined ? [] : [planCaution]
 }
 
+/** Which way an arm is turned to slacken; where its ends were not read, how to find out. */
+function wayToSlacken(adjuster: Adjuster): readonly string[] {
+  if (adjuster.kind !== 'spring-arm') return []
+  const { angleFree, angleReleased, assumed = [] } = adjuster
+  if (assumed.includes('angleFree') || assumed.includes('angleReleased'))
+    return ['Which way is not known: the way that carries its pulley away from the belt.']
+  const turn = shortWayRoundDeg(angleFree, angleReleased) > 0 ? 'ccw' : 'cw'
+  return [`That is ${TURN_WORDS[turn]}, seen from the front.`]
+}
+
+/** The new belt beside the old one, before it goes on: a number can be right and the belt in the box wrong. */
+function compared({ belt }: SettledBelt): PlanStep {
+  const family = familyOf(belt.section)
+  const count = belt.count ?? 1
+  return {
+    id: `compare.${belt.id}`,
+    phase: 'while off',
+    belt: belt.id,
+    title: `Compare the new ${named(belt)} with the old`,
+    lines: [
+      ...(family.hasRibs
+        ? [`Count the ribs: ${belt.ribs}.`]
+        : family.meshes
+          ? ['Teeth: same pitch and shape, and as many.']
+          : ['Same section: top widths side by side, and how deep they sit in one groove.']),
+      'Same width. Hang both over one hand: the same length; an old belt has grown by a little.',
+      ...(count > 1 ? [`All ${count} of one set, by the code on their backs.`] : []),
+    ],
+    cautions: [],
+    reads: 'length',
+  }
+}
+
 function whileOff({ drive }: SettledDrive): PlanStep[] {
   const brackets = drive.shafts.filter(({ kind }) => kind !== 'crank' && !onlyLeads(kind)).map(({ name }) => name)
   return [
@@ -185,7 +200,7 @@ function whileOff({ drive }: SettledDrive): PlanStep[] {
       lines: [
         'Spin and rock every pulley, move every arm through its travel, clean the grooves dry. See Inspection, belt off.',
       ],
-      cautions: ['A spring-loaded arm can trap fingers: hold it until it stops.'],
+      cautions: [SAFE.arm],
     },
     {
       id: 'while-off.brackets',
@@ -232,9 +247,12 @@ function putOn(settled: SettledDrive, settledBelt: SettledBelt, sameBelts: boole
           : [
               `Fit last over ${pulleyNameOf(settled, last.pulley)}.${slack === null ? '' : ` ${WAY_WORDS[wayOn(last, slack, family)]}`}`,
             ]),
+        ...(adjuster !== null && isSprung(adjuster.adjuster)
+          ? ['Hold the arm back again for that last pulley, as when slackening.', ...wayToSlacken(adjuster.adjuster)]
+          : []),
         family.hasRibs ? 'Every rib in a groove, none over the edge.' : 'Seated in every groove.',
       ],
-      cautions: [SAFE.engineOff, SAFE.starter],
+      cautions: [SAFE.engineOff, SAFE.starter, ...(adjuster === null ? [] : adjusterCautions(adjuster.adjuster))],
       ...(last === undefined ? {} : { slack: last.need }),
     },
   ]
@@ -249,6 +267,7 @@ function tension(settled: SettledDrive, { belt, adjuster }: SettledBelt): PlanSt
       belt: belt.id,
       title: `Tension ${named(belt)}`,
       torque: true,
+      reads: 'tension',
       lines: [
         'Tighten until the reading is correct. The Tension step shows the target for your tool and span.',
         'Pull on the part, not on its fins or pulley. Then tighten the clamp, then the pivot.',
@@ -273,6 +292,31 @@ function letTake({ belt, adjuster }: SettledBelt): PlanStep {
       ? ['Slowly, with the wrench, until it stops. Read its pointer.']
       : ['Check that it sits in every groove.'],
     cautions: sprung ? adjusterCautions(adjuster.adjuster) : [],
+    ...(sprung ? { reads: 'pointer' as const } : {}),
+  }
+}
+
+/** Pulley by pulley, from the front: a belt one groove off looks right from above. */
+function seated(settled: SettledDrive, { belt }: SettledBelt): PlanStep {
+  const family = familyOf(belt.section)
+  const inGrooves = belt.route.filter(({ contact }) => contact === 'ribs')
+  const others = belt.route.filter(({ contact }) => contact !== 'ribs')
+  const names = (of: typeof belt.route) => of.map(({ pulley }) => pulleyNameOf(settled, pulley)).join(', ')
+  return {
+    id: `check.seated.${belt.id}`,
+    phase: 'check',
+    belt: belt.id,
+    title: `Count the grooves under ${named(belt)} at every pulley`,
+    lines: [
+      family.hasRibs
+        ? `From the front, with a fingertip: ${names(inGrooves)}. The same grooves stay free in front on each; no rib over an edge.`
+        : family.meshes
+          ? `Every tooth in a gap: ${names(inGrooves)}.`
+          : `The same groove on each, counted from the front: ${names(inGrooves)}.`,
+      ...(others.length > 0 ? [`In the middle of the face: ${names(others)}.`] : []),
+    ],
+    cautions: [SAFE.engineOff],
+    reads: 'count',
   }
 }
 
@@ -293,101 +337,4 @@ function checks({ drive }: SettledDrive, on: readonly SettledBelt[]): PlanStep[]
       cautions: [SAFE.starter],
     },
   ]
-}
-
-/** What may stay off for a first start, and for how long. */
-function running(settled: SettledDrive, on: readonly SettledBelt[], byHand: readonly SettledBelt[]): PlanStep[] {
-  const pumps = settled.drive.shafts.filter(({ kind }) => kind === 'water-pump').map(({ id }) => id)
-  const drives = ({ pulleys }: SettledBelt) => pulleys.some(({ shaft }) => pumps.includes(shaft))
-  const spare = settled.belts.filter((belt) => !drives(belt)).map(({ belt }) => named(belt))
-  const cooling = settled.belts.filter(drives).map(({ belt }) => named(belt))
-  return [
-    {
-      id: 'run.first',
-      phase: 'run',
-      title: 'First start, and look before you leave it running',
-      lines: [
-        'Crank briefly, then idle. Watch every belt from the side: no flutter, no wandering, no smell.',
-        ...(cooling.length > 0 && spare.length > 0
-          ? [
-              `${spare.join(', ')} may stay off for a first start. Without ${cooling.join(', ')} no coolant moves: no longer than ${WITHOUT_PUMP_S} s from cold (nominal).`,
-            ]
-          : []),
-      ],
-      cautions: [SAFE.plane],
-    },
-    ...byHand
-      .filter(({ belt }) => on.some((each) => each.belt.id === belt.id))
-      .map(({ belt }): PlanStep => ({
-        id: `run.in.${belt.id}`,
-        phase: 'run',
-        belt: belt.id,
-        title: `Run ${named(belt)} in`,
-        runIn: true,
-        lines: [`${RUN_MINUTES} minutes at a fast idle, stop, let it cool, measure and re-tension (nominal).`],
-        cautions: [SAFE.plane],
-      })),
-  ]
-}
-
-function proving({ drive }: SettledDrive, noise: boolean, byHand: readonly SettledBelt[]): PlanStep[] {
-  const sprung = drive.adjusters.some(isSprung)
-  return [
-    {
-      id: 'prove.load',
-      phase: 'prove',
-      title: 'Load test',
-      lines: ['Lights, blower and A/C on, steering briefly to the stop: no squeal, charge light off.'],
-      cautions: [SAFE.plane],
-    },
-    ...(noise
-      ? [
-          {
-            ...({ id: 'prove.water', phase: 'prove', title: 'Water test' } as const),
-            lines: [
-              'A splash of water on the ribs from arm’s length. It must not get louder, and must be quiet when dry.',
-            ],
-            cautions: [
-              'Wear eye protection. Never reach over a running belt. Never spray anything but water.',
-              SAFE.plane,
-            ],
-          },
-        ]
-      : []),
-    ...(sprung
-      ? [
-          {
-            ...({ id: 'prove.pointer', phase: 'prove', title: 'Read the pointer' } as const),
-            lines: ['Engine off: the arm’s mark is between the first mark and the mark for a new belt.'],
-            cautions: [SAFE.engineOff],
-          },
-        ]
-      : []),
-    {
-      id: 'prove.road',
-      phase: 'prove',
-      title: 'Road test',
-      lines: ['Hot, and wet if possible. Check the belts again afterwards.'],
-      cautions: [],
-    },
-    ...byHand.map(({ belt }): PlanStep => ({
-      id: `re-check.${belt.id}`,
-      phase: 're-check',
-      belt: belt.id,
-      title: `Check ${named(belt)} again`,
-      runIn: true,
-      lines: [`After ${SECOND_CHECK_KM} km (nominal): measure its tension again.`],
-      cautions: [SAFE.engineOff],
-    })),
-  ]
-}
-
-function nameOf({ drive }: SettledDrive, beltId: string): string {
-  const belt = drive.belts.find(({ id }) => id === beltId)
-  return belt === undefined ? beltId : named(belt)
-}
-
-function pulleyNameOf({ drive }: SettledDrive, pulleyId: string): string {
-  const shaft = drive.pulleys.find(({ id }) => id === pulleyId)?.shaft
-  return drive.shafts.find(({ id }) => id === shaft)?.name ?? pulleyId
 }

@@ -2,5 +2,15 @@
 export { type Changer, jobChange } from './job-change.ts'
 export { jobChangeWords } from './job-change-words.ts'
 export { jobEdit, type JobEdit, withJobEdit } from './job-edit.ts'
-export { jobPlan, type JobPlan, type JobStep, moveRefusal } from './job-plan.ts'
+export {
+  conditionsOf,
+  withoutWork,
+  withWork,
+  workId,
+  workOfDiagnosis,
+  workOfInspection,
+  workThatGoesWith,
+} from './found-work.ts'
+export { workTitle } from './work-steps.ts'
+export { jobPlan, type JobPlan, type JobStep, moveRefusal, stepBefore } from './job-plan.ts'
 export { jobStatus } from './job-status.ts'

@@ -1,5 +1,6 @@
 /** What a change to a job did, in words for its history. */
 import type { JobFields } from '../api/job-records.ts'
+import { workTitle } from './work-steps.ts'
 
 /** Phrases of one change that are kept; a change of a hand has one or two. */
 const MAX_PHRASES = 12
@@ -34,6 +35,18 @@ function ofFields(before: JobFields, after: JobFields): Phrases {
     ...(before.noise === after.noise
       ? []
       : [after.noise ? 'the complaint is a noise' : 'the complaint is not a noise']),
+    ...(same(before.shows, after.shows) ? [] : [`it shows: ${after.shows.join(', ') || 'nobody has said when'}`]),
+    ...(before.comebackOf === after.comebackOf ? [] : ['the same complaint came back']),
+    ...(before.promisedFor === after.promisedFor
+      ? []
+      : [after.promisedFor === '' ? 'removed the promise' : `promised for ${after.promisedFor.replace('T', ' ')}`]),
+    ...(before.priority === after.priority ? [] : [after.priority === 'urgent' ? 'it is urgent' : 'it can wait']),
+    ...(before.estimate === after.estimate
+      ? []
+      : [after.estimate === null ? 'removed the estimate' : `estimate: ${after.estimate} minutes`]),
+    ...(before.labourPrice === after.labourPrice
+      ? []
+      : [after.labourPrice === null ? 'removed the price of labour' : `labour: ${after.labourPrice}`]),
     ...(same(before.hands, after.hands) ? [] : [`on the job: ${after.hands.join(', ') || 'nobody'}`]),
     ...(before.closedAt === closedAt ? [] : [closedAt === null ? 'reopened the job' : 'signed the job off']),
   ]
@@ -63,6 +76,12 @@ function ofLists(before: JobFields, after: JobFields): Phrases {
       added: ({ title: words }) => `added the step ${words}`,
       gone: ({ title: words }) => `removed the step ${words}`,
       changed: (_was, { title: words }) => `changed the step ${words}`,
+    }),
+    ...compared(before.work, after.work, {
+      key: ({ id }) => id,
+      added: (work) => `planned: ${workTitle(work).toLowerCase()}`,
+      gone: (work) => `no longer planned: ${workTitle(work).toLowerCase()}`,
+      changed: (_was, work) => `changed: ${workTitle(work).toLowerCase()}`,
     }),
     ...compared(before.moved, after.moved, {
       key: ({ step, at }) => `${step} ${at}`,

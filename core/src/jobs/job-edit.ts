@@ -4,6 +4,8 @@ import type { JobFields } from '../api/job-records.ts'
 /** What tells the entries of each list of a job apart. */
 const KEYS = {
   without: String,
+  shows: String,
+  work: ({ id }: JobFields['work'][number]) => id,
   ticks: ({ step }: JobFields['ticks'][number]) => step,
   pictures: ({ id }: JobFields['pictures'][number]) => id,
   torques: ({ step }: JobFields['torques'][number]) => step,

@@ -1,8 +1,10 @@
 /** The plan of one job: what the drive asks for, with the workshop’s own steps and order. */
 import type { JobFields } from '../api/job-records.ts'
 import type { BeltOrder } from '../belt-change/belt-order.ts'
-import { beltChangePlan, type BeltChangePlan, type PlanStep } from '../belt-change/plan.ts'
+import { beltChangePlan, type BeltChangePlan } from '../belt-change/plan.ts'
+import { PLAN_PHASES, type PlanPhase, type PlanStep } from '../belt-change/plan-step.ts'
 import type { SettledDrive } from '../path/settle.ts'
+import { withWorkSteps } from './work-steps.ts'
 
 /** A step of a job; the plan’s own, or one that was added. */
 export interface JobStep extends PlanStep {
@@ -19,8 +21,10 @@ export interface JobPlan extends Pick<BeltChangePlan, 'order'> {
 /** Every step of a job in its order. A move that would break the order of the belts, as the drive is now, is left aside. */
 export function jobPlan(settled: SettledDrive, job: JobFields): JobPlan {
   const belts = settled.drive.belts.map(({ id }) => id).filter((id) => !job.without.includes(id))
-  const { order, steps } = beltChangePlan(settled, { belts, sameBelts: job.sameBelts, noise: job.noise })
-  const all = job.added.reduce<readonly JobStep[]>(withAdded, steps)
+  // Where it shows in conditions that are known, it is proved in those.
+  const damp = job.shows.length === 0
+  const { order, steps } = beltChangePlan(settled, { belts, sameBelts: job.sameBelts, noise: job.noise, damp })
+  const all = job.added.reduce<readonly JobStep[]>(withAdded, withWorkSteps(steps, job))
   return { order, steps: job.moved.reduce<readonly JobStep[]>((so, move) => withMoved(so, order, move), all) }
 }
 
@@ -66,6 +70,7 @@ function mustPairs({ inTheWay }: BeltOrder, steps: readonly JobStep[]): readonly
   const belts = steps.flatMap(({ id, belt }) => (id.startsWith('off.take.') && belt !== undefined ? [belt] : []))
   return [
     ...belts.map((belt) => [`off.release.${belt}`, `off.take.${belt}`] as const),
+    ...belts.map((belt) => [`check.seated.${belt}`, 'check.seated'] as const),
     ...inTheWay.flatMap(({ belt, inTheWayOf }) => [
       [`off.take.${belt}`, `off.take.${inTheWayOf}`] as const,
       [`on.lay.${inTheWayOf}`, `on.lay.${belt}`] as const,
@@ -73,3 +78,27 @@ function mustPairs({ inTheWay }: BeltOrder, steps: readonly JobStep[]): readonly
     ['before.data', 'before.safe'] as const,
   ].filter(([a, b]) => there.has(a) && there.has(b))
 }
+
+/**
+ * The first step that should be done before another and is neither done nor left out; undefined where nothing stands in the way. No
+ * belt is tensioned before it is on, nothing cranked before the check, nothing proved before it has run.
+ */
+export function stepBefore({ order, steps }: JobPlan, ticks: JobFields['ticks'], id: string): JobStep | undefined {
+  const step = steps.find((each) => each.id === id)
+  if (step === undefined) return undefined
+  const ticked = new Set(ticks.map((tick) => tick.step))
+  const must = new Set(mustPairs(order, steps).flatMap(([first, second]) => (second === id ? [first] : [])))
+  const isBefore = (other: JobStep): boolean =>
+    must.has(other.id) ||
+    (other.belt !== undefined &&
+      other.belt === step.belt &&
+      PLAN_PHASES.indexOf(other.phase) < PLAN_PHASES.indexOf(step.phase)) ||
+    // A word of safety before hands are at the belt; every check before it is cranked; a first start before it is proved.
+    (other.id === 'before.safe' && step.phase !== 'before') ||
+    (BEFORE_RUNNING.has(other.phase) && RUNNING.has(step.phase)) ||
+    (other.id === 'run.first' && (step.phase === 'prove' || step.phase === 're-check'))
+  return steps.find((other) => other.id !== id && !ticked.has(other.id) && isBefore(other))
+}
+
+const BEFORE_RUNNING: ReadonlySet<PlanPhase> = new Set(['on', 'tension', 'check'])
+const RUNNING: ReadonlySet<PlanPhase> = new Set(['run', 'prove', 're-check'])

@@ -2,7 +2,7 @@
 import type { JobFields, JobStatus, JobStage } from '../api/job-records.ts'
 import type { SettledDrive } from '../path/settle.ts'
 import { allProblems, solveDrive } from '../solution/solve-drive.ts'
-import { SECOND_CHECK_KM, SECOND_CHECK_DAYS } from '../tension/nominal.ts'
+import { SECOND_CHECK_KM, SECOND_CHECK_DAYS, SECOND_LOOK_KM } from '../tension/nominal.ts'
 import { jobPlan, type JobStep } from './job-plan.ts'
 
 const MS_PER_DAY = 86_400_000
@@ -15,7 +15,7 @@ export function jobStatus(settled: SettledDrive, job: JobFields): JobStatus {
   const reviewsWaiting = job.ticks.filter(({ review }) => review === 'wanted').length
   const stage = stageOf(settled, job, open)
   const backBy = job.parts.flatMap(({ place, backBy: day }) => (place === 'on trial' && day !== '' ? [day] : []))
-  const recheck = stage === 're-check' ? secondCheckDue(job) : null
+  const recheck = stage === 're-check' ? secondCheckDue(job, open) : null
   const days = [...backBy, ...(recheck === null ? [] : [recheck.on])].toSorted()
   return {
     stage,
@@ -41,11 +41,16 @@ function stageOf({ drive }: SettledDrive, job: JobFields, open: readonly JobStep
 }
 
 /** By distance where it was read, and by days in any case; null where nothing was run in yet. */
-function secondCheckDue({ ticks, distance }: JobFields): { readonly on: string; readonly km: number | null } | null {
+function secondCheckDue(
+  { ticks, distance }: JobFields,
+  open: readonly JobStep[],
+): { readonly on: string; readonly km: number | null } | null {
   const ran = ticks.filter(({ step }) => step.startsWith('run.')).map(({ at }) => at)
   const last = ran.toSorted().at(-1)
   if (last === undefined) return null
-  return { on: dayAfter(last, SECOND_CHECK_DAYS), km: distance === null ? null : distance + SECOND_CHECK_KM }
+  // A belt set by hand is measured again sooner than the arm of another is looked at.
+  const after = open.some(({ runIn }) => runIn === true) ? SECOND_CHECK_KM : SECOND_LOOK_KM
+  return { on: dayAfter(last, SECOND_CHECK_DAYS), km: distance === null ? null : distance + after }
 }
 
 /** The day a number of days after a moment, ISO. */

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
 import { jobFieldsSchema, newJob, type JobFields, type JobStatus, type JobTick } from '../api/job-records.ts'
 import { vehicleFieldsSchema, distanceRefusal } from '../api/records.ts'
-import { PLAN_PHASES } from '../belt-change/plan.ts'
+import { PLAN_PHASES } from '../belt-change/plan-step.ts'
 import { settleDrive } from '../path/settle.ts'
 import { changed } from '../testing/drives.ts'
 import { DEMO_DRIVES, demoDrive } from '../testing/demo-drives.ts'

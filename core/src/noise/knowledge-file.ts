@@ -1,5 +1,6 @@
 /** What a file of knowledge of noises holds: causes, tests and how often a cause gives each outcome. docs/mechanics/noise.md. */
 import type { InferType } from 'yup'
+import { CONDITIONS, WORK_KINDS } from '../belt-change/work-kinds.ts'
 import { choice, constant, flag, identifier, list, quantity, record, text } from '../schema/schema-kit.ts'
 
 /** What a question is about: what is heard, where, when, since when, with what else, what the drive itself says, a recording, or a test to do. */
@@ -15,6 +16,9 @@ export type Need = (typeof NEEDS)[number]
 
 /** What has to be looked at before nothing is wrong: what holds the belt, its line, its fit. */
 export const LOOKS_AT = ['tension', 'line', 'fit'] as const
+
+/** What the work that mends a cause is done to. */
+export const MENDED = ['belt', 'tensioner', 'pulley', 'damper', 'bracket', 'line'] as const
 
 /** Likelihoods stay this far from never and always: no outcome may make a cause impossible. */
 export const MIN_LIKELIHOOD = 0.005
@@ -58,6 +62,14 @@ const causeSchema = record({
   /** What is said instead where every belt has V grooves, or every belt teeth. */
   otherWords: record({ vee: causeWords, teeth: causeWords }).optional(),
   needs: list(choice(NEEDS, 'What the drive must have.'), 'Without these it cannot be.', { max: 7 }).optional(),
+  mends: list(
+    record({
+      does: choice(WORK_KINDS, 'What is done.'),
+      on: choice(MENDED, 'What it is done to.'),
+    }),
+    'The work of a job that mends it.',
+    { max: 4 },
+  ).optional(),
   rest: flag('Nothing that is wrong: it leads only once the rest was looked at.').optional(),
   origin: sentence('Where its figures come from.'),
 })
@@ -110,6 +122,7 @@ const testSchema = record({
   ...testFields,
   /** As for a cause; outcomes by their id. */
   otherWords: record({ vee: testWords, teeth: testWords }).optional(),
+  condition: choice(CONDITIONS, 'The condition in which the noise comes, where the answer is yes.').optional(),
   heard: flag('Its outcome is heard, so that a cause has something to explain.').optional(),
   looksAt: choice(LOOKS_AT, 'What it looks at; once all three were, nothing may be wrong.').optional(),
   nothing: identifier('The outcome that nothing was found; the most common one when left out.').optional(),

@@ -38,6 +38,7 @@ export function carryOver(
       const ships = nominal.causes.find(({ id }) => id === cause.id)
       return {
         ...(ships?.needs === undefined ? {} : { needs: ships.needs }),
+        ...(ships?.mends === undefined ? {} : { mends: ships.mends }),
         ...(ships?.rest === undefined ? {} : { rest: ships.rest }),
         ...cause,
         prior: Math.max(MIN_PRIOR, cause.prior * (1 - newPriors)),
@@ -93,9 +94,9 @@ function withShipped(test: FirstTest, ships: NoiseTest, newCauses: ReadonlySet<s
     const causes = row.causes.filter((cause) => newCauses.has(cause))
     return causes.length === 0 ? [] : [{ ...row, causes, p: withinLimits(order.map((id) => shipped(row.p, id))) }]
   })
-  const { nothing, needs, look, heard, looksAt, after, findings } = ships
+  const { nothing, needs, look, heard, looksAt, condition, after, findings } = ships
   return {
-    ...withoutUndefined({ nothing, needs, look, heard, looksAt, after, findings }),
+    ...withoutUndefined({ nothing, needs, look, heard, looksAt, condition, after, findings }),
     ...test,
     outcomes: [...outcomes, ...newOutcomes],
     otherwise: widened(test.otherwise, ships.otherwise),

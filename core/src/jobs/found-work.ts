@@ -1,0 +1,218 @@
+/** Work of a job because of what was found: a diagnosis, an inspection, what goes with it. docs/mechanics/belt-change.md */
+import type { Diagnosis } from '../api/diagnosis-records.ts'
+import type { JobFields, JobWork } from '../api/job-records.ts'
+import type { Condition, WorkKind } from '../belt-change/work-kinds.ts'
+import type { CheckedDrive } from '../drive/drive.ts'
+import type { Knowledge } from '../noise/knowledge.ts'
+import type { MENDED } from '../noise/knowledge-file.ts'
+import type { InspectionCheck } from '../wear/inspection.ts'
+import { wearParts, type WearPart } from '../wear/parts.ts'
+
+type Mended = (typeof MENDED)[number]
+
+/** What a part is called that nobody has named. */
+const UNNAMED: Readonly<Record<Mended, string>> = {
+  belt: 'Belt',
+  tensioner: 'Tensioner',
+  pulley: 'Pulley that was found',
+  damper: 'Crank damper',
+  bracket: 'Bracket that was found',
+  line: 'Pulleys',
+}
+
+/** The same work on the same part is planned once, whatever led to it. */
+export function workId(does: WorkKind, part: string, what: string): string {
+  return `${does}.${part === '' ? what.toLowerCase().replaceAll(/[^a-z0-9]+/g, '-') : part}`.slice(0, 120)
+}
+
+/** What a diagnosis asks for: the work that the knowledge gives its cause, on the part that was named, or the only one there is. */
+export function workOfDiagnosis(
+  drive: CheckedDrive,
+  { causes }: Pick<Knowledge, 'causes'>,
+  { cause: id, causeName, actions, prove, answers }: Diagnosis,
+): readonly JobWork[] {
+  const mends = causes.find((cause) => cause.id === id)?.mends
+  const all = wearParts(drive)
+  const words = answers.map((answer) => answer.words)
+  return (mends ?? [{ does: 'check' as const, on: 'line' as const }]).map(({ does, on }): JobWork => {
+    const part = on === 'line' ? undefined : partNamed(drive, all, on, words)
+    const what = part?.name ?? (mends === undefined ? causeName : UNNAMED[on])
+    return {
+      id: workId(does, part?.id ?? '', what),
+      does,
+      part: part?.id ?? '',
+      what,
+      because: causeName,
+      lines: actions.slice(0, 8),
+      prove,
+      from: 'diagnosis',
+    }
+  })
+}
+
+/** The part of a kind that some words name, by itself or by its shaft; else the only one of its kind. */
+function partNamed(
+  { shafts }: CheckedDrive,
+  all: readonly WearPart[],
+  kind: Mended,
+  words: readonly string[],
+): WearPart | undefined {
+  const ofKind = all.filter((part) => part.kind === kind)
+  const named = ofKind.filter(({ name, shaft }) => {
+    const names = [name, shafts.find(({ id }) => id === shaft)?.name ?? name]
+    return words.some((each) => names.some((one) => each.endsWith(`: ${one}`)))
+  })
+  if (named.length > 0) return named.length === 1 ? named[0] : undefined
+  return ofKind.length === 1 ? ofKind[0] : undefined
+}
+
+/** The conditions in which a diagnosis says that it is heard. */
+export function conditionsOf({ tests }: Pick<Knowledge, 'tests'>, { answers }: Pick<Diagnosis, 'answers'>) {
+  return answers.flatMap(({ test: id, outcome }): readonly Condition[] => {
+    const condition = tests.find((test) => test.id === id)?.condition
+    return condition === undefined || outcome !== 'yes' ? [] : [condition]
+  })
+}
+
+/** What was seen that is mended rather than replaced. */
+const MENDED_BY: readonly { readonly check: string; readonly state: string; readonly does: WorkKind }[] = [
+  { check: 'grooves', state: 'dirty', does: 'clean' },
+  { check: 'bracket', state: 'loose', does: 'tighten' },
+]
+
+/** What an inspection asks for: what it said to replace, and what it saw that is cleaned or tightened. */
+export function workOfInspection(checks: readonly InspectionCheck[]): readonly JobWork[] {
+  const work = checks.flatMap(({ part, partName, check, state, verdict, reason }): readonly JobWork[] => {
+    const mended = MENDED_BY.find((each) => each.check === check && each.state === state)
+    const does = mended?.does ?? (verdict === 'act' ? 'replace' : null)
+    if (does === null) return []
+    const id = workId(does, part, partName)
+    return [{ id, does, part, what: partName, because: reason, lines: [], prove: '', from: 'inspection' }]
+  })
+  // One part is replaced once, for all its reasons.
+  return [...new Set(work.map(({ id }) => id))].flatMap((id) => {
+    const same = work.filter((each) => each.id === id)
+    const [first] = same
+    const because = same.map((each) => each.because).join(' ')
+    return first === undefined ? [] : [{ ...first, because: because.slice(0, 500) }]
+  })
+}
+
+/** What is best done with the work that is planned, each with its reason; what is planned already is not proposed. */
+export function workThatGoesWith(drive: CheckedDrive, work: readonly JobWork[]): readonly JobWork[] {
+  const all = wearParts(drive)
+  const replaced = all.filter(({ id }) => work.some((each) => each.does === 'replace' && each.part === id))
+  const kinds = (...of: readonly WearPart['kind'][]) => replaced.filter(({ kind }) => of.includes(kind))
+  const kept = (kind: WearPart['kind']) => all.filter((part) => part.kind === kind && !replaced.includes(part))
+  const names = (parts: readonly WearPart[]) => parts.map(({ name }) => name).join(', ')
+  const propose = (does: WorkKind, part: WearPart, because: string): JobWork => ({
+    id: workId(does, part.id, part.name),
+    does,
+    part: part.id,
+    what: part.name,
+    because,
+    lines: [],
+    prove: '',
+    from: 'together',
+  })
+  const moved = work.some(
+    ({ does, part }) => does === 'tighten' || (does === 'replace' && part !== '' && !part.startsWith('belt.')),
+  )
+  const proposed = [
+    ...(kinds('tensioner').length > 0
+      ? kept('belt').map((belt) =>
+          propose('replace', belt, `It ran on ${names(kinds('tensioner'))}: it is suspect, however it looks.`),
+        )
+      : []),
+    ...(kinds('belt').length > 0
+      ? kept('tensioner').map((arm) =>
+          propose(
+            'check',
+            arm,
+            'Turn it through its travel while the belt is off. If it is as old as the belt, replace it.',
+          ),
+        )
+      : []),
+    ...(kinds('pulley').length > 0
+      ? kept('belt').map((belt) =>
+          propose(
+            'check',
+            belt,
+            `It ran on ${names(kinds('pulley'))}: look at working side and edges before it goes on again.`,
+          ),
+        )
+      : []),
+    ...(moved
+      ? [
+          {
+            id: workId('align', '', UNNAMED.line),
+            does: 'align' as const,
+            part: '',
+            what: UNNAMED.line,
+            because: 'A part was moved: read the line again before the belt runs.',
+            lines: [],
+            prove: '',
+            from: 'together' as const,
+          },
+        ]
+      : []),
+  ]
+  return proposed.filter(
+    ({ id, does, part }) =>
+      !work.some((each) => each.id === id || (does === 'check' && each.part === part && part !== '')),
+  )
+}
+
+/** More that is known of a job with its work. */
+interface FoundWith {
+  readonly shows?: readonly Condition[]
+  /** The number by which a part is ordered. */
+  readonly number?: string
+}
+
+/** A job with work in it: its parts are wanted, the belts it is done to come off, and new belts go on where one is replaced. */
+export function withWork(
+  job: JobFields,
+  work: readonly JobWork[],
+  { shows = [], number = '' }: FoundWith = {},
+): JobFields {
+  const ids = new Set(work.map(({ id }) => id))
+  const belts = new Set(work.flatMap(({ part }) => (part.startsWith('belt.') ? [part.slice('belt.'.length)] : [])))
+  const replaced = work.filter(({ does }) => does === 'replace')
+  return {
+    ...job,
+    work: [...job.work.filter(({ id }) => !ids.has(id)), ...work],
+    shows: [...new Set([...job.shows, ...shows])],
+    without: job.without.filter((id) => !belts.has(id)),
+    sameBelts: job.sameBelts && !replaced.some(({ part }) => part.startsWith('belt.')),
+    parts: [
+      ...job.parts,
+      ...replaced
+        .filter(({ id }) => !job.parts.some((part) => part.work === id))
+        .map(({ id, what }) => ({
+          id: `p-${id}`.slice(0, 60).replaceAll(/[^A-Za-z0-9._-]/g, '-'),
+          what: what.slice(0, 120),
+          number,
+          count: 1,
+          place: 'wanted' as const,
+          backBy: '',
+          work: id,
+        })),
+    ],
+  }
+}
+
+/** A job without a piece of work, and without the part that was only wanted for it. */
+export function withoutWork(job: JobFields, id: string): JobFields {
+  return {
+    ...job,
+    work: job.work.filter((each) => each.id !== id),
+    parts: job.parts.filter((part) => part.work !== id || part.place !== 'wanted'),
+    ticks: job.ticks.filter(({ step }) => step !== workStep(id) && step !== proofStep(id)),
+  }
+}
+
+/** The step at which a piece of work is done, where it has one of its own. */
+export const workStep = (id: string) => `work.${id}`
+/** The step at which it is proved. */
+export const proofStep = (id: string) => `prove.work.${id}`
