@@ -148,7 +148,7 @@ module.exports = {
       'alignment',
     ]),
     only('belt-line-parts', 'belt-line-parts', ['schema', 'units', 'drive', 'sections']),
-    only('jobs', 'jobs', ['drive', 'adjusters', 'path', 'tension', 'belt-change', 'solution', 'noise', 'wear', 'api']),
+    only('jobs', 'jobs', ['drive', 'sections', 'adjusters', 'path', 'tension', 'belt-change', 'solution', 'noise', 'wear', 'api']),
     only('wear', 'wear', ['verdict', 'adjusters', 'schema', 'numerics', 'units', 'sections', 'drive', 'rules']),
     only('sound', 'sound', ['numerics']),
     only('noise', 'noise', [

@@ -34,6 +34,11 @@ export {
   MAX_JOBS,
   newJob,
   PART_PLACES,
+  PRIORITIES,
+  type Priority,
+  type BoardWeek,
+  type JobWork,
+  wholeJob,
   type PartPlace,
 } from './job-records.ts'
 export {

@@ -10,11 +10,11 @@ import type { VehicleSummary } from './records.ts'
 export const MAX_JOBS = 50_000
 
 /** What a job waits for, in the order in which it moves. */
-export const JOB_STAGES = ['measure', 'belt', 'parts', 'belt-change', 'run-in', 're-check', 'sign-off', 'done'] as const
+export const JOB_STAGES = ['measure', 'belt', 'parts', 'belt-change', 'run-in', 'sign-off', 're-check', 'done'] as const
 export type JobStage = (typeof JOB_STAGES)[number]
 
 /** Where a part of a job is. */
-export const PART_PLACES = ['wanted', 'ordered', 'here', 'on trial', 'returned'] as const
+export const PART_PLACES = ['wanted', 'ordered', 'here', 'on trial', 'returned', 'shelf'] as const
 export type PartPlace = (typeof PART_PLACES)[number]
 
 /** When the device says that it was, where it was offline: the server writes it, beside its own time. */
@@ -25,6 +25,7 @@ export const WORK_SOURCES = ['diagnosis', 'inspection', 'alignment', 'belt', 'to
 
 /** Whether a job can wait. */
 export const PRIORITIES = ['normal', 'urgent'] as const
+export type Priority = (typeof PRIORITIES)[number]
 
 const price = (description: string) => quantity('', description, { min: 0, max: 10_000_000 }).nullable()
 
@@ -193,14 +194,18 @@ export function newJob(driveId: string): JobFields {
   }
 }
 
-/** A job that was written before some of its fields were there: those are as in a new one, or as they stand in `before`. */
-export function wholeJob<Fields extends object>(fields: Fields, before: object = newJob('')): Fields & JobFields {
-  return { ...before, ...fields } as Fields & JobFields
+/** What jobs had not from the first: one written before has it as in a new one, or as it stands in `before`. */
+const CAME_LATER = ['shows', 'work', 'comebackOf', 'promisedFor', 'priority', 'estimate', 'labourPrice'] as const
+
+export function wholeJob<Fields extends object>(fields: Fields, before: JobFields = newJob('')): Fields & JobFields {
+  const later = Object.fromEntries(CAME_LATER.map((key) => [key, before[key]]))
+  return { ...later, ...fields } as unknown as Fields & JobFields
 }
 
 /** How far a job is, computed from it and its drive. */
 export interface JobStatus {
   readonly stage: JobStage
+  /** Of the work itself: a second look comes when it has run for a while, after the job is signed off. */
   readonly stepsDone: number
   readonly stepsAll: number
   /** Ticks that wait for a lead’s look. */
@@ -240,6 +245,14 @@ export interface BoardRow extends JobStatus {
   readonly complaint: string
   readonly openedAt: string
   readonly closedAt: string | null
+  /** Day and hour by the workshop’s clock; empty for none. */
+  readonly promisedFor: string
+  readonly priority: Priority
+  readonly hands: readonly string[]
+  /** Minutes that it is expected to take, and that were noted. */
+  readonly estimate: number | null
+  readonly minutes: number
+  readonly version: number
   readonly drive: { readonly id: string; readonly name: string; readonly version: number }
   readonly vehicle: (VehicleSummary & { readonly distance: number | null }) | null
 }
@@ -252,6 +265,13 @@ export interface BoardDue {
   readonly words: string
   readonly dueOn: string | null
   readonly dueKm: number | null
+}
+
+/** The open jobs of some days, those without a promise after them. */
+export interface BoardWeek {
+  readonly rows: readonly BoardRow[]
+  /** Whether there are more than these. */
+  readonly more: boolean
 }
 
 export interface Board {

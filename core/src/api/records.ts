@@ -13,6 +13,8 @@ export const vehicleFieldsSchema = record({
   engine: text('Its engine, as the workshop calls it.', 120).trim(),
   distance: quantity('km', 'What it has run; null if nobody read it.', { min: 0, max: 5_000_000 }).nullable(),
   notes: text('Anything worth knowing.', 10000),
+  owner: text('Whose it is.', 120).trim().optional(),
+  reach: text('How to reach them: a telephone number, an address.', 200).trim().optional(),
 })
 
 export type VehicleFields = InferType<typeof vehicleFieldsSchema>

@@ -11,6 +11,7 @@ export {
   workOfInspection,
   workThatGoesWith,
 } from './found-work.ts'
+export { type MissingAtSignOff, missingAtSignOff, partOf, signedOff } from './sign-off.ts'
 export { workTitle } from './work-steps.ts'
 export { jobPlan, type JobPlan, type JobStep, moveRefusal, stepBefore } from './job-plan.ts'
 export { jobStatus } from './job-status.ts'

@@ -1,5 +1,6 @@
 /** What someone may change in a job: their own ticks under their own name, others’ only by taking them back. */
 import type { JobFields, JobStatus, JobTick } from '../api/job-records.ts'
+import { jobEdit } from './job-edit.ts'
 import { mayAs, type Role } from '../api/person-records.ts'
 
 export interface Changer {
@@ -29,7 +30,7 @@ export function jobChange(
 ): JobChange {
   const closing = after.closedAt !== null && (before === null || before.closedAt === null)
   const reopening = after.closedAt === null && before !== null && before.closedAt !== null
-  if (before !== null && before.closedAt !== null && !reopening)
+  if (before !== null && before.closedAt !== null && !reopening && !isSecondLook(before, after))
     return refused('$', 'This job is signed off. Reopen it before changing it.')
   if ((closing || reopening) && !mayAs(role, 'mechanic'))
     return refused('$.closedAt', 'Apprentices cannot sign off jobs. Ask a mechanic or a lead.')
@@ -41,6 +42,13 @@ export function jobChange(
       status.reviewsWaiting === 1
         ? 'One tick needs a lead’s check.'
         : `${status.reviewsWaiting} ticks need a lead’s check.`,
+    )
+
+  const onTrial = closing ? after.parts.find(({ place }) => place === 'on trial') : undefined
+  if (onTrial !== undefined)
+    return refused(
+      '$.parts',
+      `${onTrial.what} is still on trial. Say first whether it stays, goes back or goes on the shelf.`,
     )
 
   const old = before?.ticks ?? []
@@ -79,6 +87,15 @@ export function jobChange(
       signedBy: after.closedAt === null ? '' : closing ? name : (before?.signedBy ?? ''),
     },
   }
+}
+
+/** Whether nothing was changed but ticks of a second look: it comes when the job has long been signed off. */
+function isSecondLook(before: JobFields, after: JobFields): boolean {
+  const { set, lists } = jobEdit(before, after) ?? { set: {}, lists: {} }
+  const { ticks, ...others } = lists
+  if (Object.keys(set).some((key) => key !== 'signedBy') || Object.keys(others).length > 0) return false
+  const steps = [...(ticks?.gone ?? []), ...((ticks?.put ?? []) as readonly JobTick[]).map(({ step }) => step)]
+  return steps.every((step) => step.startsWith('re-check.'))
 }
 
 /** Minutes by which a device may be off before its own time is kept beside the server's. */

@@ -1,5 +1,5 @@
 /** How far a job is: it moves by what is done, never by being moved. */
-import type { JobFields, JobStatus, JobStage } from '../api/job-records.ts'
+import type { JobFields, JobPart, JobStatus, JobStage } from '../api/job-records.ts'
 import type { SettledDrive } from '../path/settle.ts'
 import { allProblems, solveDrive } from '../solution/solve-drive.ts'
 import { SECOND_CHECK_KM, SECOND_CHECK_DAYS, SECOND_LOOK_KM } from '../tension/nominal.ts'
@@ -11,6 +11,7 @@ const MS_PER_DAY = 86_400_000
 export function jobStatus(settled: SettledDrive, job: JobFields): JobStatus {
   const { steps } = jobPlan(settled, job)
   const ticked = new Set(job.ticks.map(({ step }) => step))
+  const ofToday = steps.filter(({ phase }) => phase !== 're-check')
   const open = steps.filter(({ id }) => !ticked.has(id))
   const reviewsWaiting = job.ticks.filter(({ review }) => review === 'wanted').length
   const stage = stageOf(settled, job, open)
@@ -20,24 +21,31 @@ export function jobStatus(settled: SettledDrive, job: JobFields): JobStatus {
   return {
     stage,
     reviewsWaiting,
-    stepsAll: steps.length,
-    stepsDone: steps.length - open.length,
+    stepsAll: ofToday.length,
+    stepsDone: ofToday.filter(({ id }) => ticked.has(id)).length,
     dueOn: stage === 'done' ? null : (days[0] ?? null),
     dueKm: recheck?.km ?? null,
   }
 }
 
 function stageOf({ drive }: SettledDrive, job: JobFields, open: readonly JobStep[]): JobStage {
-  if (job.closedAt !== null) return 'done'
+  if (job.closedAt !== null) return open.some(({ phase }) => phase === 're-check') ? 're-check' : 'done'
   if (allProblems(solveDrive(drive)).some(({ code }) => code === 'NOT_MEASURED' || code === 'NOT_ROUTED'))
     return 'measure'
   const wanted = drive.belts.filter(({ id }) => !job.without.includes(id))
   if (!job.sameBelts && wanted.some(({ length }) => length === null)) return 'belt'
-  if (job.parts.some(({ place }) => place === 'wanted' || place === 'ordered')) return 'parts'
+  if (job.parts.some((part) => isAwaited(part, job.parts))) return 'parts'
   const running = ({ id, phase }: JobStep) => phase === 'prove' || (phase === 'run' && id !== 'run.first')
   if (open.some((step) => !running(step) && step.phase !== 're-check')) return 'belt-change'
   if (open.some(running)) return 'run-in'
-  return open.length > 0 ? 're-check' : 'sign-off'
+  return 'sign-off'
+}
+
+/** A part that is not there yet; one that was sent back, while nothing else is there for the same work. */
+function isAwaited({ place, work }: JobPart, parts: readonly JobPart[]): boolean {
+  if (place === 'wanted' || place === 'ordered') return true
+  if (place !== 'returned' || work === undefined || work === '') return false
+  return !parts.some((other) => other.work === work && (other.place === 'here' || other.place === 'on trial'))
 }
 
 /** By distance where it was read, and by days in any case; null where nothing was run in yet. */

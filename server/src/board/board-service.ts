@@ -6,6 +6,8 @@ import {
   type BoardDue,
   type BoardDues,
   type BoardRow,
+  type BoardWeek,
+  type Priority,
   type JobStage,
   type JobStatus,
 } from '@emery/core/api'
@@ -14,12 +16,16 @@ import { likeOf } from './words.ts'
 export interface BoardQuery {
   readonly stage: JobStage | null
   readonly vehicleId: string | null
+  /** Who is on it. */
+  readonly hand: string | null
   /** In small letters; every word has to stand in the complaint, the job's number, the vehicle's name or plate, or the drive's name. */
   readonly words: readonly string[]
   readonly limit: number
   readonly offset: number
 }
 
+/** Jobs of a week's plan that are shown at once. */
+const MAX_WEEK = 300
 /** Entries of what is due that are shown at once. */
 const MAX_DUE = 30
 /** km and days ahead at which something is shown as due (nominal). */
@@ -57,18 +63,41 @@ export class BoardService {
     return { due: found.slice(0, MAX_DUE).map(boardDue), more: found.length > MAX_DUE }
   }
 
+  /** Open jobs promised before a day, the late ones among them, by when they are promised; then those that are promised for no day, the urgent first. */
+  async week(until: string): Promise<BoardWeek> {
+    const found = await this.source.query<{ id: string }[]>(
+      `(SELECT id, 0 AS later, promisedFor, 0 AS waits, openedAt FROM jobs
+         WHERE deletedAt IS NULL AND promisedFor < ? AND closedAt IS NULL ORDER BY promisedFor LIMIT ?)
+       UNION ALL
+       (SELECT id, 1 AS later, NULL AS promisedFor, priority <> 'urgent' AS waits, openedAt FROM jobs
+         WHERE deletedAt IS NULL AND promisedFor IS NULL AND closedAt IS NULL ORDER BY waits, openedAt LIMIT ?)
+       ORDER BY later, promisedFor, waits, openedAt`,
+      [until, MAX_WEEK + 1, MAX_WEEK + 1],
+    )
+    const ids = found.slice(0, MAX_WEEK).map(({ id }) => id)
+    const rows = new Map((await this.rows(ids)).map((row) => [row.id, row]))
+    return { rows: ids.flatMap((id) => rows.get(id) ?? []), more: found.length > MAX_WEEK }
+  }
+
   /** Read backward along an index of time and words, until there are enough; left to itself MariaDB would read every job instead. */
-  private async ids({ stage, vehicleId, words, limit, offset }: BoardQuery): Promise<string[]> {
+  private async ids({ stage, vehicleId, hand, words, limit, offset }: BoardQuery): Promise<string[]> {
     const conditions = [
       'deletedAt IS NULL',
       ...(stage === null ? [] : ['stage = ?']),
       ...(vehicleId === null ? [] : ['vehicleId = ?']),
+      ...(hand === null ? [] : ['hands LIKE ?']),
       ...words.map(() => 'words LIKE ?'),
     ]
     const found = await this.source.query<{ id: string }[]>(
       `SELECT id FROM jobs ${words.length === 0 ? '' : 'FORCE INDEX (jobs_words)'} WHERE ${conditions.join(' AND ')}
         ORDER BY openedAt DESC ${words.length === 0 ? ', id DESC' : ''} LIMIT ? OFFSET ?`,
-      [...[stage, vehicleId].filter((value) => value !== null), ...words.map(likeOf), limit, offset],
+      [
+        ...[stage, vehicleId].filter((value) => value !== null),
+        ...(hand === null ? [] : [likeOf(`|${hand}|`)]),
+        ...words.map(likeOf),
+        limit,
+        offset,
+      ],
     )
     return found.map(({ id }) => id)
   }
@@ -77,7 +106,7 @@ export class BoardService {
     if (ids.length === 0) return []
     const found = await this.source.query<RawRow[]>(
       `SELECT job.id, job.number, job.complaint, job.stage, job.stepsDone, job.stepsAll, job.reviewsWaiting, job.dueOn, job.dueKm,
-              job.openedAt, job.closedAt, drive.id AS driveId, drive.name AS driveName, drive.version AS driveVersion,
+              job.openedAt, job.closedAt, job.promisedFor, job.priority, job.hands, job.estimate, job.minutes, job.version, drive.id AS driveId, drive.name AS driveName, drive.version AS driveVersion,
               vehicle.id AS vehicleId, vehicle.name AS vehicleName, vehicle.plate, vehicle.distance
          FROM jobs job JOIN drives drive ON drive.id = job.driveId
          LEFT JOIN vehicles vehicle ON vehicle.id = drive.vehicleId
@@ -110,6 +139,12 @@ interface RawRow extends JobStatus, RawVehicle {
   readonly complaint: string
   readonly openedAt: Date
   readonly closedAt: Date | null
+  readonly promisedFor: string | null
+  readonly priority: Priority
+  readonly hands: string
+  readonly estimate: number | null
+  readonly minutes: number
+  readonly version: number
   readonly driveId: string
   readonly driveName: string
   readonly driveVersion: number
@@ -129,6 +164,7 @@ function vehicleOf({ vehicleId, vehicleName, plate, distance }: RawVehicle): Boa
 
 function boardRow(row: RawRow): BoardRow {
   const { id, number, complaint, stage, stepsDone, stepsAll, reviewsWaiting, dueOn, dueKm } = row
+  const { priority, estimate, minutes, version } = row
   return {
     id,
     number,
@@ -141,6 +177,12 @@ function boardRow(row: RawRow): BoardRow {
     dueKm,
     openedAt: row.openedAt.toISOString(),
     closedAt: row.closedAt?.toISOString() ?? null,
+    promisedFor: row.promisedFor ?? '',
+    priority,
+    hands: row.hands.split('|').filter((hand) => hand !== ''),
+    estimate,
+    minutes,
+    version,
     drive: { id: row.driveId, name: row.driveName, version: row.driveVersion },
     vehicle: vehicleOf(row),
   }

@@ -34,6 +34,7 @@ import { JobChanges1771000000000 } from './migrations/1771000000000-job-changes.
 import { PicturesWithoutOrigin1772000000000 } from './migrations/1772000000000-pictures-without-origin.ts'
 import { MakerClass1773000000000 } from './migrations/1773000000000-maker-class.ts'
 import { PartsThatCarry1774000000000 } from './migrations/1774000000000-parts-that-carry.ts'
+import { JobsOfADay1775000000000 } from './migrations/1775000000000-jobs-of-a-day.ts'
 import { StackParts1764300000000 } from './migrations/1764300000000-stack-parts.ts'
 
 /** The connection to MariaDB. The schema changes by migrations only. */
@@ -88,6 +89,7 @@ export function dataSourceFor(url: string): DataSource {
       PicturesWithoutOrigin1772000000000,
       MakerClass1773000000000,
       PartsThatCarry1774000000000,
+      JobsOfADay1775000000000,
     ],
     migrationsTransactionMode: 'each',
     synchronize: false,

@@ -1,5 +1,5 @@
 import { json, Router } from 'express'
-import { basedOnSchema, jobFieldsSchema } from '@emery/core/api'
+import { basedOnSchema, jobFieldsOf, jobFieldsSchema, wholeJob } from '@emery/core/api'
 import type { Write } from '../edits/write-once.ts'
 import { BASED_ON_QUERY, BodyOf, type Operations } from '../http/operations.ts'
 import { basedOnQuery, bodyOf, checked } from '../http/request-checks.ts'
@@ -20,7 +20,7 @@ export function jobRoutes(jobs: JobService, write: Write): Router {
     '/',
     body,
     write(201, async (request, response) => {
-      return await jobs.add(checked(jobFieldsSchema, request.body, '$'), personOf(response))
+      return await jobs.add(checked(jobFieldsSchema, wholeJob(bodyOf(request.body)), '$'), personOf(response))
     }),
   )
 
@@ -38,7 +38,9 @@ export function jobRoutes(jobs: JobService, write: Write): Router {
     write(200, async (request, response) => {
       const { basedOn, ...fields } = bodyOf(request.body)
       const version = checked(basedOnSchema, basedOn, '$.basedOn')
-      const job = checked(jobFieldsSchema, fields, '$')
+      // A page from before an update does not know of all that stands in a job: that stays as it is.
+      const before = await jobs.get(request.params.id)
+      const job = checked(jobFieldsSchema, wholeJob(fields, jobFieldsOf(before)), '$')
       return await jobs.save(request.params.id, version, job, personOf(response))
     }),
   )

@@ -1,21 +1,26 @@
 import { IsNull, Not, type DataSource, type EntityManager } from 'typeorm'
-import { v4 as newId } from 'uuid'
+import { v4 as newId, v5 as idOf } from 'uuid'
 import {
   distanceRefusal,
   MAX_JOBS,
   newJob,
+  wholeJob,
   type Job,
   type JobChangeRecord,
   type JobFields,
   type JobStatus,
 } from '@emery/core/api'
 import { openStored } from '@emery/core/drive'
-import { jobChange, jobChangeWords, jobStatus, type Changer } from '@emery/core/jobs'
-import { settleDrive } from '@emery/core/path'
+import { jobChange, jobChangeWords, jobStatus, signedOff, type Changer } from '@emery/core/jobs'
+import { settleDrive, type SettledDrive } from '@emery/core/path'
 import { DriveEntity } from '../drives/drive.entity.ts'
 import { rewriteWords } from '../board/find-words.ts'
 import { ApiError } from '../http/errors.ts'
+import { fittingsOf } from '../fittings/fittings.ts'
+import { inspectionsOf } from '../inspections/inspections.ts'
+import { ShelfService } from '../shelf/shelf-service.ts'
 import { VehicleService } from '../vehicles/vehicle-service.ts'
+import { DueService } from './due-service.ts'
 import { JobChangeEntity, JobEntity, type JobRow } from './job.entity.ts'
 import { inTransaction, managerOf } from '../database/unit-of-work.ts'
 
@@ -129,6 +134,7 @@ export class JobService {
       await rewriteWords(managerOf(this.source), { driveId: job.driveId })
     await this.keepDistance(judged)
     const saved = jobOf({ ...before, ...change })
+    if (before.closedAt === null && job.closedAt !== null) await this.keepRecords(judged, saved, at)
     await this.remember(saved, who, jobChangeWords(before.document, job), at)
     return saved
   }
@@ -155,7 +161,7 @@ export class JobService {
     const { settled } = await this.driveOf({ driveId })
     // What is computed is no change of anyone's: the version stays, and so does whoever is at work on it.
     for (const { id, version, document } of open)
-      await manager.update(JobEntity, { id, version }, jobStatus(settled, document))
+      await manager.update(JobEntity, { id, version }, jobStatus(settled, wholeJob(document)))
   }
 
   private async judged(before: JobFields | null, after: JobFields, who: Who, at: Date): Promise<Judged> {
@@ -167,10 +173,28 @@ export class JobService {
     const status: JobStatus = job.closedAt === null ? asOpen : jobStatus(settled, job)
     // Only what was read just now: what stands in the job already was right when it was written.
     const read = job.distance === (before?.distance ?? null) ? null : job.distance
-    if (read === null || vehicleId === null) return { job, status, hasRun: null }
+    if (read === null || vehicleId === null) return { job, status, settled, hasRun: null }
     const refusal = distanceRefusal((await this.vehicles.get(vehicleId)).distance, read)
     if (refusal !== undefined) throw badJob('$.distance', `The odometer reading ${refusal}, on the vehicle’s page.`)
-    return { job, status, hasRun: { vehicleId, distance: read } }
+    return { job, status, settled, hasRun: { vehicleId, distance: read } }
+  }
+
+  /** What signing off puts on record, once: a job that is opened and signed off again says nothing twice. */
+  private async keepRecords({ job, settled }: Judged, { id, number, signedBy }: Job, at: Date): Promise<void> {
+    const { fittings, renewed, shelf } = signedOff(settled, job, { number, by: signedBy })
+    const { driveId } = job
+    const fitted = fittingsOf(this.source, this.now)
+    for (const fitting of fittings) await fitted.addOnce(driveId, fitting, idOf(`fitting ${fitting.belt}`, id), at)
+    if (renewed !== null)
+      await inspectionsOf(this.source, this.now).addOnce(
+        driveId,
+        renewed,
+        idOf(`renewed ${renewed.renewed.join(' ')}`, id),
+        at,
+      )
+    const { belts } = new ShelfService(this.source, this.now)
+    for (const [i, belt] of shelf.entries()) await belts.addOnce(belt, idOf(`shelf ${i} ${belt.mark}`, id))
+    await new DueService(this.source, this.now).refresh(driveId)
   }
 
   private async keepDistance({ hasRun }: Judged): Promise<void> {
@@ -187,6 +211,7 @@ export class JobService {
 interface Judged {
   readonly job: JobFields
   readonly status: JobStatus
+  readonly settled: SettledDrive
   /** What was read of the vehicle with this change; null for nothing. */
   readonly hasRun: { readonly vehicleId: string; readonly distance: number } | null
 }
@@ -197,8 +222,23 @@ function badJob(path: string, message: string): ApiError {
 
 /** The columns a job is listed and found by, with its document. */
 function listed(job: JobFields) {
-  const { driveId, complaint, closedAt } = job
-  return { driveId, complaint, document: job, closedAt: closedAt === null ? null : new Date(closedAt) }
+  const { driveId, complaint, closedAt, promisedFor, priority, estimate } = job
+  return {
+    driveId,
+    complaint,
+    document: job,
+    promisedFor: promisedFor === '' ? null : promisedFor,
+    priority,
+    hands: handsColumn(job.hands),
+    estimate,
+    minutes: job.time.reduce((sum, each) => sum + each.minutes, 0),
+    closedAt: closedAt === null ? null : new Date(closedAt),
+  }
+}
+
+/** Names so that one is found among them and no part of another; beyond what the column holds, the document alone has them. */
+export function handsColumn(hands: readonly string[]): string {
+  return hands.length === 0 ? '' : `|${hands.join('|')}|`.slice(0, 800)
 }
 
 /** The next number of all; whoever opens a job at the same moment waits until this one is there. */
@@ -211,7 +251,7 @@ async function nextNumber(manager: EntityManager): Promise<number> {
 async function rowOf(manager: EntityManager, id: string): Promise<JobRow> {
   const row = await manager.findOneBy(JobEntity, { id, deletedAt: IsNull() })
   if (row === null) throw new ApiError('JOB_NOT_FOUND')
-  return row
+  return { ...row, document: wholeJob(row.document) }
 }
 
 function conflict(yours: { basedOn: number; fields?: JobFields }, current: Job): ApiError {
@@ -221,5 +261,5 @@ function conflict(yours: { basedOn: number; fields?: JobFields }, current: Job):
 function jobOf({ id, number, version, document, openedAt, ...row }: JobRow): Job {
   const { stage, stepsDone, stepsAll, reviewsWaiting, dueOn, dueKm } = row
   const status = { stage, stepsDone, stepsAll, reviewsWaiting, dueOn, dueKm }
-  return { ...document, id, number, version, openedAt: openedAt.toISOString(), status }
+  return { ...wholeJob(document), id, number, version, openedAt: openedAt.toISOString(), status }
 }

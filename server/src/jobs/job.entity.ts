@@ -15,6 +15,13 @@ export interface JobRow extends VersionedRow, JobStatus {
   readonly vehicleId?: string | null
   readonly document: JobFields
   readonly stage: JobStage
+  readonly promisedFor: string | null
+  readonly priority: string
+  /** Names, with a bar before, between and after them. */
+  readonly hands: string
+  readonly estimate: number | null
+  /** Noted in all. */
+  readonly minutes: number
   readonly openedAt: Date
   readonly closedAt: Date | null
   /** Joined for the Board; no foreign key, since a job outlives its drive. */
@@ -36,6 +43,11 @@ export const JobEntity = new EntitySchema<JobRow>({
     stepsDone: { type: 'int' },
     stepsAll: { type: 'int' },
     reviewsWaiting: { type: 'int' },
+    promisedFor: { type: 'varchar', length: 16, nullable: true },
+    priority: { type: 'varchar', length: 10, default: 'normal' },
+    hands: { type: 'varchar', length: 800, default: '' },
+    estimate: { type: 'int', nullable: true },
+    minutes: { type: 'int', default: 0 },
     dueOn: { type: 'varchar', length: 10, nullable: true },
     dueKm: { type: 'double', nullable: true },
     openedAt: { type: 'datetime', precision: 3 },
@@ -46,6 +58,7 @@ export const JobEntity = new EntitySchema<JobRow>({
     { name: 'jobs_stage', columns: ['deletedAt', 'stage', 'openedAt'] },
     { name: 'jobs_words', columns: ['deletedAt', 'openedAt', 'words'] },
     { name: 'jobs_vehicle', columns: ['vehicleId'] },
+    { name: 'jobs_promised', columns: ['deletedAt', 'promisedFor'] },
     { name: 'jobs_opened', columns: ['deletedAt', 'openedAt'] },
   ],
   uniques: [{ name: 'jobs_number', columns: ['number'] }],

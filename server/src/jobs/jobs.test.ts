@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import request from 'supertest'
 import {
+  jobFieldsOf,
   newJob,
   type Board,
   type BoardCounts,
@@ -346,5 +347,107 @@ describe('a vehicle', () => {
     // What is where it should go already is no conflict.
     const now = answers[0].status === 200 ? vehicle.id : other.id
     await move(now).expect(200)
+  })
+})
+
+describe('signing off', () => {
+  test('puts belts and parts on record, once, and leaves the second look due', async () => {
+    const curlew = { name: 'Curlew', plate: 'CU-2', engine: '', distance: null, notes: '' }
+    const own = await newDrive(((await request(at.app).post('/api/vehicles').send(curlew)).body as VehicleRecord).id)
+    const tensioner = {
+      id: 'replace.tensioner.arm',
+      does: 'replace',
+      part: 'tensioner.arm',
+      what: 'Tensioner arm',
+    } as const
+    const fields = job({
+      driveId: own,
+      distance: 48_900,
+      work: [{ ...tensioner, because: 'Weak', lines: [], prove: '', from: 'diagnosis' }],
+      parts: [
+        { id: 'b', what: 'Belt', number: '6PK1780', count: 1, place: 'shelf', backBy: '' },
+        {
+          id: 'c',
+          what: 'Main belt',
+          number: 'OWN-17',
+          count: 1,
+          place: 'here',
+          backBy: '',
+          work: 'replace.belt.main',
+        },
+      ],
+    })
+    const { steps } = jobPlan(settleDrive(ketch()), fields)
+    // The second look comes when it has run for a while.
+    const ticks = steps.filter(({ phase }) => phase !== 're-check').map(({ id }) => tick(id))
+    const made = await add({ ...fields, ticks })
+    expect(made.status.stage).toBe('sign-off')
+    const closed = { ...fields, ticks, closedAt: '2026-11-28T10:00:00Z' }
+    const onTrial = { ...closed, parts: [{ ...fields.parts[0], place: 'on trial' } as JobFields['parts'][number]] }
+    expect(JSON.stringify((await put(made.id, 1, onTrial).expect(400)).body)).toContain('still on trial')
+    const done = (await put(made.id, 1, closed).expect(200)).body as Job
+    expect(done.status).toMatchObject({ stage: 're-check', dueKm: 49_400 })
+    const records = async () => {
+      const of = async (name: string) =>
+        ((await request(at.app).get(`/api/drives/${own}/${name}`).expect(200)).body as Record<string, unknown[]>)[name]
+      return { fittings: await of('fittings'), inspections: await of('inspections') }
+    }
+    const { fittings, inspections } = await records()
+    expect(fittings).toMatchObject([
+      { belt: 'main', mark: 'OWN-17', distance: 48_900, reason: expect.stringMatching(/^Job \d+: squeals$/) },
+    ])
+    expect(inspections).toMatchObject([{ renewed: ['tensioner.arm'], distance: 48_900, checks: [] }])
+    const shelf = (await request(at.app).get('/api/shelf').expect(200)).body as { belts: { mark: string }[] }
+    expect(shelf.belts.filter(({ mark }) => mark === '6PK1780')).toHaveLength(1)
+    // Opened and signed off again, nothing is on record twice.
+    const opened = (await put(made.id, 2, { ...closed, closedAt: null }).expect(200)).body as Job
+    await put(made.id, opened.version, closed).expect(200)
+    expect(await records()).toEqual({ fittings, inspections })
+    // The second look is ticked in a job that is signed off; nothing else is.
+    const kept = (await list(own)).find(({ id }) => id === made.id) as Job
+    const look = { ...jobFieldsOf(kept), ticks: [...kept.ticks, tick('re-check.main')] }
+    await put(made.id, 4, { ...look, complaint: 'other' }).expect(400)
+    expect(((await put(made.id, 4, look).expect(200)).body as Job).status.stage).toBe('done')
+  })
+
+  test('a job that an older page saves keeps what that page does not know of', async () => {
+    const own = await newDrive(null)
+    const made = await add(job({ driveId: own, promisedFor: '2026-12-01T16:30', priority: 'urgent', shows: ['warm'] }))
+    const { shows: _shows, promisedFor: _promised, ...old } = job({ driveId: own, asked: 'a belt' })
+    const sent = Object.fromEntries(Object.entries(old).filter(([key]) => !['work', 'priority'].includes(key)))
+    const saved = (await put(made.id, 1, sent as JobFields).expect(200)).body as Job
+    expect(saved).toMatchObject({
+      asked: 'a belt',
+      promisedFor: '2026-12-01T16:30',
+      priority: 'urgent',
+      shows: ['warm'],
+    })
+  })
+
+  test.each([
+    ['a day without an hour', { promisedFor: '2026-12-01' }, '$.promisedFor'],
+    ['a price below nothing', { labourPrice: -1 }, '$.labourPrice'],
+    ['half a minute', { estimate: 0.5 }, '$.estimate'],
+    ['a condition that is none', { shows: ['Tuesdays'] as never }, '$.shows[0]'],
+  ])('%s is refused by its place', async (_, fields, where) => {
+    const answer = await request(at.app).post('/api/jobs').send(job(fields)).expect(400)
+    expect((answer.body as ErrorBody).error.problems?.map(({ path }) => path)).toContain(where)
+  })
+
+  test('a week has what is promised in it, late ones first, then what is promised for no day, urgent ones first', async () => {
+    const own = await newDrive(null)
+    const of = async (complaint: string, more: Partial<JobFields>) => add(job({ driveId: own, complaint, ...more }))
+    await of('late', { promisedFor: '2001-01-01T08:00' })
+    await of('some day', {})
+    await of('soon', { promisedFor: '2001-01-05T08:00', hands: ['Isla'], estimate: 90 })
+    await of('burning', { priority: 'urgent' })
+    await of('next year', { promisedFor: '2002-01-01T08:00' })
+    const { rows } = (await request(at.app).get('/api/board/week?until=2001-01-08').expect(200)).body as Board
+    const mine = rows.filter(({ drive }) => drive.id === own)
+    expect(mine.map(({ complaint }) => complaint)).toEqual(['late', 'soon', 'burning', 'some day'])
+    expect(mine[1]).toMatchObject({ hands: ['Isla'], estimate: 90, minutes: 0 })
+    await request(at.app).get('/api/board/week?until=soon').expect(400)
+    expect((await board({ hand: 'Isla' })).rows.map(({ complaint }) => complaint)).toContain('soon')
+    expect((await board({ hand: 'Isl' })).rows).toEqual([])
   })
 })

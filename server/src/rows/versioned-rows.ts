@@ -47,15 +47,15 @@ export class VersionedRows<Fields extends object> {
     if ((await managerOf(this.source).count(this.options.entity)) === 0) await this.add(rows)
   }
 
-  /** Adds rows, all of them or none. */
-  async add(fields: readonly Fields[]): Promise<Versioned<Fields>[]> {
+  /** Adds rows, all of them or none; under new ids where none are given. */
+  async add(fields: readonly Fields[], ids: readonly string[] = []): Promise<Versioned<Fields>[]> {
     const { entity, max: most, full } = this.options
     return inTransaction(this.source, async (manager) => {
       const there = await manager.countBy(entity, this.standing({}))
       if (there + fields.length > most) throw new ApiError(full)
-      const rows = fields.map((each) => ({
+      const rows = fields.map((each, i) => ({
         ...each,
-        id: newId(),
+        id: ids[i] ?? newId(),
         version: 1,
         updatedAt: this.now(),
         deletedAt: null,
@@ -70,6 +70,12 @@ export class VersionedRows<Fields extends object> {
           .execute()
       return rows.map((row) => this.said(row))
     })
+  }
+
+  /** Adds a row, unless there is, or was, one of this id. */
+  async addOnce(fields: Fields, id: string): Promise<void> {
+    const where = { id } as FindOptionsWhere<VersionedRow & Fields>
+    if (!(await managerOf(this.source).existsBy(this.options.entity, where))) await this.add([fields], [id])
   }
 
   /** Changes a row on top of the version the change was based on. */

@@ -1,5 +1,11 @@
 import { array, object, string, type InferType } from 'yup'
-import { diagnosisFieldsSchema, fittingFieldsSchema, jobFieldsSchema, vehicleFieldsSchema } from '@emery/core/api'
+import {
+  diagnosisFieldsSchema,
+  fittingFieldsSchema,
+  jobFieldsSchema,
+  vehicleFieldsSchema,
+  wholeJob,
+} from '@emery/core/api'
 import { problemLine, readDriveText, type CheckedDrive } from '@emery/core/drive'
 import { at, nestedDeeper, problemsOf } from '@emery/core/schema'
 import { inspectionFieldsSchema } from '@emery/core/wear'
@@ -63,10 +69,26 @@ export function readVehicleFiles(files: ReadonlyMap<string, Buffer>): VehicleFil
         throw badZip(document, read.problems[0] === undefined ? 'is no drive' : problemLine(read.problems[0]))
       const found = parsed(records, bytes(records))
       const inPresentWords = version === VERSION ? found : recordsFromVersion1(found)
-      return { document: read.drive, records: checkedPart(recordsSchema, records, inPresentWords) }
+      return { document: read.drive, records: checkedPart(recordsSchema, records, withWholeJobs(inPresentWords)) }
     }),
     photos: photos.map(({ id, file }) => ({ id, bytes: bytes(file) })),
   }
+}
+
+/** Jobs of a file that was written before jobs had all that they have now. */
+function withWholeJobs(records: unknown): unknown {
+  if (typeof records !== 'object' || records === null) return records
+  const { jobs } = records as { readonly jobs?: unknown }
+  if (!Array.isArray(jobs)) return records
+  return {
+    ...records,
+    jobs: jobs.map((job: unknown) => (hasFields(job) ? { ...job, fields: wholeJob(job.fields) } : job)),
+  }
+}
+
+function hasFields(job: unknown): job is { readonly fields: object } {
+  const { fields } = (job ?? {}) as { readonly fields?: unknown }
+  return typeof fields === 'object' && fields !== null && !Array.isArray(fields)
 }
 
 /** Bytes of one JSON file; ten years of a busy drive's records are a tenth of it. */

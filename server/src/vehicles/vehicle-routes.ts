@@ -48,7 +48,7 @@ export function vehicleRoutes({ vehicles, zips, audit, write }: VehicleParts): R
   )
 
   routes.get('/:id/export', async (request, response) => {
-    const { name, zip } = await zips.out(request.params.id)
+    const { name, zip } = await zips.out(request.params.id, request.query['owner'] === '1')
     await audit.add('export', askerOf(request, response), `vehicle ${name}`, request.params.id)
     response
       .attachment(`${fileName(name)}.vehicle.zip`)
@@ -106,7 +106,11 @@ export const vehicleOperations: Operations = {
     body: BodyOf.file('application/zip'),
     status: 201,
   },
-  'GET /:id/export': { summary: 'A vehicle with all that belongs to it', answers: 'application/zip' },
+  'GET /:id/export': {
+    summary: 'A vehicle with all that belongs to it',
+    query: { owner: '1 to bring along whose it is; left out otherwise.' },
+    answers: 'application/zip',
+  },
   'GET /:id': { summary: 'One vehicle' },
   'GET /:id/revisions': { summary: 'How it was before each change' },
   'PUT /:id': {

@@ -23,7 +23,7 @@ export class VehicleService {
     private readonly now: () => Date,
   ) {}
 
-  /** By name; with words, those in whose name, plate or engine every word stands. */
+  /** By name; with words, those in whose name, plate, engine or owner every word stands. */
   async list(words: readonly string[] = []): Promise<VehicleRecord[]> {
     const query = managerOf(this.source)
       .getRepository(VehicleEntity)
@@ -33,7 +33,7 @@ export class VehicleService {
       .addOrderBy('vehicle.id')
       .take(MAX_VEHICLES_LISTED)
     for (const [i, word] of words.entries())
-      query.andWhere(`CONCAT_WS(' ', vehicle.name, vehicle.plate, vehicle.engine) LIKE :word${i}`, {
+      query.andWhere(`CONCAT_WS(' ', vehicle.name, vehicle.plate, vehicle.engine, vehicle.owner) LIKE :word${i}`, {
         [`word${i}`]: likeOf(word),
       })
     return (await query.getMany()).map(vehicleRecord)
@@ -51,7 +51,16 @@ export class VehicleService {
       const there = await manager.findOneBy(VehicleEntity, { id })
       if (there !== null) return vehicleRecord(there)
       const at = this.now()
-      const row: VehicleRow = { id, ...fields, version: 1, createdAt: at, updatedAt: at, deletedAt: null }
+      const row: VehicleRow = {
+        id,
+        owner: '',
+        reach: '',
+        ...fields,
+        version: 1,
+        createdAt: at,
+        updatedAt: at,
+        deletedAt: null,
+      }
       await manager.insert(VehicleEntity, row)
       await manager.insert(VehicleRevisionEntity, { vehicleId: id, version: 1, ...fields, savedAt: at })
       return vehicleRecord(row)
@@ -83,8 +92,8 @@ export class VehicleService {
         lock: { mode: 'pessimistic_write' },
       })
       if (there === null || (there.distance !== null && there.distance >= distance)) return
-      const { name, plate, engine, notes, version } = there
-      await this.write(manager, id, version, { name, plate, engine, notes, distance })
+      const { name, plate, engine, notes, owner, reach, version } = there
+      await this.write(manager, id, version, { name, plate, engine, notes, owner, reach, distance })
     })
   }
 
@@ -113,13 +122,15 @@ export class VehicleService {
       order: { version: 'DESC' },
       take: MAX_REVISIONS,
     })
-    return rows.map(({ version, name, plate, engine, distance, notes, savedAt }) => ({
+    return rows.map(({ version, name, plate, engine, distance, notes, owner, reach, savedAt }) => ({
       version,
       name,
       plate,
       engine,
       distance,
       notes,
+      owner,
+      reach,
       savedAt: savedAt.toISOString(),
     }))
   }
@@ -146,6 +157,7 @@ export class VehicleService {
   }
 }
 
-function vehicleRecord({ id, name, plate, engine, distance, notes, version, updatedAt }: VehicleRow): VehicleRecord {
-  return { id, name, plate, engine, distance, notes, version, updatedAt: updatedAt.toISOString() }
+function vehicleRecord(row: VehicleRow): VehicleRecord {
+  const { id, name, plate, engine, distance, notes, owner, reach, version, updatedAt } = row
+  return { id, name, plate, engine, distance, notes, owner, reach, version, updatedAt: updatedAt.toISOString() }
 }

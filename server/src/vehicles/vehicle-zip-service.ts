@@ -43,8 +43,9 @@ export class VehicleZipService {
     this.jobs = new JobService(source, now)
   }
 
-  async out(id: string): Promise<{ readonly name: string; readonly zip: Buffer }> {
-    const { name, plate, engine, distance, notes } = await this.vehicles.get(id)
+  /** Whose it is stays in the workshop, unless it is asked for. */
+  async out(id: string, withOwner = false): Promise<{ readonly name: string; readonly zip: Buffer }> {
+    const { name, plate, engine, distance, notes, owner, reach } = await this.vehicles.get(id)
     const { drives } = await this.drives.list({ search: '', vehicleId: id, limit: MAX_DRIVES, offset: 0 })
     const files = new Map<string, Buffer | string>()
     const listed = []
@@ -59,7 +60,7 @@ export class VehicleZipService {
     const manifest = {
       format: FORMAT,
       version: VERSION,
-      vehicle: { name, plate, engine, distance, notes },
+      vehicle: { name, plate, engine, distance, notes, ...(withOwner ? { owner, reach } : {}) },
       drives: listed,
       photos: photos.map(({ id: photo, file }) => ({ id: photo, file })),
     }

@@ -8,15 +8,20 @@ export interface VehicleRow {
   /** km; null if nobody read it. */
   distance: number | null
   notes: string
+  owner: string
+  reach: string
   version: number
   createdAt: Date
   updatedAt: Date
   deletedAt: Date | null
 }
 
-const ENGINE_AND_DISTANCE = {
+/** Of a vehicle and of each of its versions. */
+const CAME_LATER = {
   engine: { type: 'varchar', length: 120, default: '' },
   distance: { type: 'double', nullable: true },
+  owner: { type: 'varchar', length: 120, default: '' },
+  reach: { type: 'varchar', length: 200, default: '' },
 } as const
 
 export const VehicleEntity = new EntitySchema<VehicleRow>({
@@ -26,7 +31,7 @@ export const VehicleEntity = new EntitySchema<VehicleRow>({
     id: { type: 'char', length: 36, primary: true },
     name: { type: 'varchar', length: 120 },
     plate: { type: 'varchar', length: 40 },
-    ...ENGINE_AND_DISTANCE,
+    ...CAME_LATER,
     notes: { type: 'text' },
     version: { type: 'int' },
     createdAt: { type: 'datetime', precision: 3 },
@@ -43,6 +48,8 @@ export interface VehicleRevisionRow {
   engine: string
   distance: number | null
   notes: string
+  owner: string
+  reach: string
   savedAt: Date
   vehicle?: VehicleRow
 }
@@ -55,7 +62,7 @@ export const VehicleRevisionEntity = new EntitySchema<VehicleRevisionRow>({
     version: { type: 'int', primary: true },
     name: { type: 'varchar', length: 120 },
     plate: { type: 'varchar', length: 40 },
-    ...ENGINE_AND_DISTANCE,
+    ...CAME_LATER,
     notes: { type: 'text' },
     savedAt: { type: 'datetime', precision: 3 },
   },

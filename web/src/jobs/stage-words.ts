@@ -30,4 +30,5 @@ export const PLACE_WORDS: Readonly<Record<PartPlace, string>> = {
   here: 'here',
   'on trial': 'on trial',
   returned: 'returned',
+  shelf: 'on the shelf',
 }
