@@ -202,6 +202,17 @@ export function withWork(
   }
 }
 
+/** A job with a finding in it, and the work it asks for; it was a noise that led there, and with nothing else said it is what is complained of. */
+export function withDiagnosis(job: JobFields, drive: CheckedDrive, knowledge: Knowledge, found: Diagnosis): JobFields {
+  const work = workOfDiagnosis(drive, knowledge, found)
+  return {
+    ...withWork(job, work, { shows: conditionsOf(knowledge, found) }),
+    diagnoses: [...job.diagnoses.filter((other) => other !== found.id), found.id],
+    noise: true,
+    complaint: job.complaint === '' ? found.causeName : job.complaint,
+  }
+}
+
 /** A job without a piece of work, and without the part that was only wanted for it. */
 export function withoutWork(job: JobFields, id: string): JobFields {
   return {

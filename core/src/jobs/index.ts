@@ -4,6 +4,7 @@ export { jobChangeWords } from './job-change-words.ts'
 export { jobEdit, type JobEdit, withJobEdit } from './job-edit.ts'
 export {
   conditionsOf,
+  withDiagnosis,
   withoutWork,
   withWork,
   workId,

@@ -1,5 +1,9 @@
 import { Button } from 'antd'
+import { useParams } from 'react-router'
 import { v4 as newId } from 'uuid'
+import type { JobWork } from '@emery/core/api'
+import { workId, withWork } from '@emery/core/jobs'
+import { ToJob } from '../job-edits/to-job.tsx'
 import { signKey, takeMoves } from '@emery/core/alignment'
 import { stampNow } from '../ui/preferences.ts'
 import { useLengths } from '../ui/use-lengths.ts'
@@ -15,6 +19,7 @@ import { useFixPlan } from './use-fix-plan.ts'
 
 /** The fewest moves, in the order of the route, and the drive as it would be after them. */
 export function LinePlan() {
+  const { driveId = '' } = useParams()
   const { store, settled } = useBench()
   const lengths = useLengths()
   const planning = useFixPlan(useRestingDrive())
@@ -79,6 +84,18 @@ export function LinePlan() {
             <Button type="primary" onClick={() => store.getState().setAlignment({ mended: !mended })}>
               {mended ? 'Show the present state' : 'Show the result'}
             </Button>
+            {driveId !== '' && (
+              <ToJob
+                driveId={driveId}
+                what="Add the moves"
+                how={(job) =>
+                  withWork(
+                    job,
+                    plan.moves.map((move) => alignWork(move, shaftName(move.shaft), lengths)),
+                  )
+                }
+              />
+            )}
             <Button
               onClick={() =>
                 store.getState().edit('align pulleys', takeMoves(settled, plan.moves, { id: newId(), ...stampNow() }))
@@ -91,6 +108,20 @@ export function LinePlan() {
       )}
     </PanelSection>
   )
+}
+
+/** A move as work of a job, with what is read when it is done. */
+function alignWork(move: AlignmentMove, part: string, { fine }: Lengths): JobWork {
+  return {
+    id: workId('align', `pulley.${move.shaft}`, part),
+    does: 'align',
+    part: '',
+    what: part,
+    because: `${moveWords(move, part, fine)}.`,
+    lines: [moveHow(move)].filter((line) => line !== ''),
+    prove: '',
+    from: 'alignment',
+  }
 }
 
 function PressOf({ move }: { readonly move: AlignmentMove }) {

@@ -1,7 +1,9 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { Button, Input } from 'antd'
 import { useState, type ReactNode } from 'react'
+import { workOfInspection, withWork } from '@emery/core/jobs'
 import { checkOf } from '@emery/core/wear'
+import { useToJob } from '../job-edits/to-job.tsx'
 import type { Verdict } from '@emery/core/verdict'
 import { usePreferences } from '../ui/preferences.ts'
 import { addInspection, inspectionsKey } from './inspections-api.ts'
@@ -97,13 +99,17 @@ function Keep({ driveId, walk, judged }: Omit<OutcomeProps, 'onTake'>) {
   const { change, begin } = useWalks()
   const [failure, setFailure] = useState<string | null>(null)
   const [sending, setSending] = useState(false)
-  const keep = async () => {
+  const { put, where } = useToJob(driveId)
+  const kept = finishedWalk(walk, judged, '')
+  const work = workOfInspection(kept.checks)
+  const keep = async (andThen: () => void = () => undefined) => {
     setSending(true)
     setFailure(null)
     try {
       await addInspection(driveId, finishedWalk(walk, judged, usePreferences.getState().person))
       await queries.invalidateQueries({ queryKey: inspectionsKey(driveId) })
       begin(driveId)
+      andThen()
     } catch (error) {
       setFailure(error instanceof Error ? error.message : 'That failed. Try again.')
     } finally {
@@ -123,6 +129,24 @@ function Keep({ driveId, walk, judged }: Omit<OutcomeProps, 'onTake'>) {
       <Button type="primary" size="large" block loading={sending} onClick={() => void keep()}>
         Save the inspection
       </Button>
+      {work.length > 0 && (
+        <Button
+          size="large"
+          block
+          disabled={sending}
+          onClick={() =>
+            void keep(() =>
+              put((job) => ({
+                ...withWork(job, work),
+                distance: job.distance ?? walk.distance,
+                asked: job.asked === '' ? 'What the inspection found' : job.asked,
+              })),
+            )
+          }
+        >
+          Save, and add {work.length === 1 ? 'it' : `all ${work.length}`} to {where}
+        </Button>
+      )}
       {walk.distance === null && (
         <p className="soft">Without an odometer reading, this inspection does not count for wear over distance.</p>
       )}

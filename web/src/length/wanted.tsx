@@ -1,5 +1,9 @@
 import { type BringHome, type LengthAnswer, type ReachFrom, targetOf } from '@emery/core/length'
 import type { SettledBelt } from '@emery/core/path'
+import { useParams } from 'react-router'
+import type { JobWork } from '@emery/core/api'
+import { workId, withWork } from '@emery/core/jobs'
+import { ToJob } from '../job-edits/to-job.tsx'
 import { useLengths } from '../ui/use-lengths.ts'
 import { useBench } from '../bench/bench-context.ts'
 import styles from './length.module.css'
@@ -45,6 +49,7 @@ export function Wanted({
   readonly answer: LengthAnswer
   readonly home: BringHome | null
 }) {
+  const { driveId = '' } = useParams()
   const { store } = useBench()
   const lengths = useLengths()
   const nameOf = useBeltName()
@@ -106,6 +111,13 @@ export function Wanted({
           </span>
         </p>
       )}
+      {settled === null && first !== undefined && driveId !== '' && (
+        <ToJob
+          driveId={driveId}
+          what={`Add ${nameOf(belt.belt, first.length)}`}
+          how={(job) => withWork(job, [replaced(belt.belt)], { number: nameOf(belt.belt, first.length) })}
+        />
+      )}
       {settled === null && <p className="soft">{RESTS_ON[answer.restsOn]}</p>}
       {settled === null && without !== null && <p className="soft">{without}</p>}
       {count > 1 && (
@@ -113,4 +125,12 @@ export function Wanted({
       )}
     </PanelSection>
   )
+}
+
+/** A belt that was chosen, as work of a job. */
+function replaced({ id, name }: Pick<SettledBelt['belt'], 'id' | 'name'>): JobWork {
+  const part = `belt.${id}`
+  const what = name === '' ? 'Belt' : name
+  const because = 'Its length was chosen in Length.'
+  return { id: workId('replace', part, what), does: 'replace', part, what, because, lines: [], prove: '', from: 'belt' }
 }

@@ -1,8 +1,12 @@
 import { useQueryClient } from '@tanstack/react-query'
-import { Checkbox, Input, Modal, Select } from 'antd'
+import { Button, Checkbox, Input, Modal, Select } from 'antd'
 import { useState } from 'react'
 import { Link } from 'react-router'
+import type { Diagnosis } from '@emery/core/api'
+import type { CheckedDrive } from '@emery/core/drive'
+import { withDiagnosis } from '@emery/core/jobs'
 import type { Answer, Knowledge, Suspect } from '@emery/core/noise'
+import { useToJob } from '../job-edits/to-job.tsx'
 import { addDiagnosis, diagnosesKey } from './diagnoses-api.ts'
 import { usePreferences } from '../ui/preferences.ts'
 import styles from './noise.module.css'
@@ -11,6 +15,8 @@ import { Odometer } from '../ui/odometer.tsx'
 interface DiagnosisFormProps {
   readonly knowledge: Knowledge
   readonly driveId: string
+  /** The drive itself; null where none was chosen. */
+  readonly drive: CheckedDrive | null
   readonly suspects: readonly Suspect[]
   readonly answers: readonly Answer[]
   readonly onKept: () => void
@@ -18,8 +24,9 @@ interface DiagnosisFormProps {
 }
 
 /** What was found: the cause, what is to be done, what goes with it, how to prove it; kept with the drive. */
-export function DiagnosisForm({ knowledge, driveId, suspects, answers, onKept, onClose }: DiagnosisFormProps) {
+export function DiagnosisForm({ knowledge, driveId, drive, suspects, answers, onKept, onClose }: DiagnosisFormProps) {
   const queries = useQueryClient()
+  const { put, where } = useToJob(driveId)
   const [causeId, setCause] = useState(suspects[0]?.cause.id ?? '')
   const [without, setWithout] = useState<readonly string[]>([])
   const [note, setNote] = useState('')
@@ -30,10 +37,10 @@ export function DiagnosisForm({ knowledge, driveId, suspects, answers, onKept, o
   if (suspect === undefined) return null
   const { cause, probability } = suspect
   const toDo = [...cause.actions, ...cause.goesWith.map((part) => `Also check: ${part}`)]
-  const keep = async () => {
+  const keep = async (andThen: (found: Diagnosis) => void = () => undefined) => {
     setSending(true)
     try {
-      await addDiagnosis(driveId, {
+      const found = await addDiagnosis(driveId, {
         answers: answers.map((answer) => ({
           test: answer.test,
           outcome: answer.outcome,
@@ -52,6 +59,7 @@ export function DiagnosisForm({ knowledge, driveId, suspects, answers, onKept, o
       await queries.invalidateQueries({ queryKey: diagnosesKey(driveId) })
       onKept()
       onClose()
+      andThen(found)
     } catch (error) {
       setFailure(error instanceof Error ? error.message : 'That failed. Try again.')
     } finally {
@@ -62,11 +70,23 @@ export function DiagnosisForm({ knowledge, driveId, suspects, answers, onKept, o
     <Modal
       open
       title="Diagnosis"
-      okText="Save to the drive"
-      okButtonProps={{ disabled: driveId === '' }}
-      confirmLoading={sending}
-      onOk={() => void keep()}
       onCancel={onClose}
+      footer={
+        <>
+          <Button loading={sending} disabled={driveId === ''} onClick={() => void keep()}>
+            Save to the drive
+          </Button>
+          {drive !== null && (
+            <Button
+              type="primary"
+              loading={sending}
+              onClick={() => void keep((found) => put((job) => withDiagnosis(job, drive, knowledge, found)))}
+            >
+              Save, and add to {where}
+            </Button>
+          )}
+        </>
+      }
     >
       <div className={styles['form']}>
         <label>

@@ -160,6 +160,7 @@ function Search({ driveId, record, fittings, inspections }: SearchProps) {
       </aside>
       {writing && best !== undefined && heard && (
         <DiagnosisForm
+          drive={record?.document ?? null}
           knowledge={knowledge}
           driveId={driveId}
           suspects={causes}

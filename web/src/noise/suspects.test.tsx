@@ -38,7 +38,7 @@ describe('causes, in words that say how sure', () => {
       .getByRole('heading', { name: /Ribs worn/ })
       .closest('li')
     expect(item?.textContent).toContain('explains little of what is heard')
-    const others = /other causes, each at most (\d+) in 100/.exec(document.body.textContent ?? '')
+    const others = /other causes, each at most (\d+) in 100/.exec(document.body.textContent)
     expect(Number(others?.[1])).toBeLessThan(20)
   })
 })

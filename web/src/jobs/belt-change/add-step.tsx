@@ -6,7 +6,7 @@ import { stampNow } from '../../ui/preferences.ts'
 import { PHASE_WORDS } from '../phase-words.ts'
 import { PanelSection } from '../../ui/panel.tsx'
 import { ReasonForm } from './reason-form.tsx'
-import type { JobEdit } from './use-job.ts'
+import type { JobEdit } from '../../job-edits/use-job.ts'
 
 const PHASES = PLAN_PHASES.map((value) => ({ value, label: PHASE_WORDS[value] }))
 

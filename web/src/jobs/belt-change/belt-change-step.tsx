@@ -4,8 +4,7 @@ import { useMemo } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
 import { newJob, type JobFields, type JobStatus } from '@emery/core/api'
 import { PLAN_PHASES } from '@emery/core/belt-change'
-import { jobPlan, jobStatus, moveRefusal, type JobPlan, type JobStep } from '@emery/core/jobs'
-import { stampNow } from '../../ui/preferences.ts'
+import { jobPlan, jobStatus, moveRefusal, stepBefore, type JobPlan, type JobStep } from '@emery/core/jobs'
 import { STAGE_WORDS } from '../stage-words.ts'
 import { useMay } from '../../people/use-may.ts'
 import { useBench } from '../../bench/bench-context.ts'
@@ -16,10 +15,12 @@ import { JobDiagnoses } from './job-diagnoses.tsx'
 import { JobHead } from './job-head.tsx'
 import { JobParts } from './job-parts.tsx'
 import { JobPictures } from './job-pictures.tsx'
+import { JobWork } from './job-work.tsx'
 import { JobTime } from './job-time.tsx'
+import { SignOff } from './sign-off.tsx'
 import { OneStep } from './one-step.tsx'
 import { PHASE_WORDS } from '../phase-words.ts'
-import { useJob } from './use-job.ts'
+import { useJob, type JobEdit } from '../../job-edits/use-job.ts'
 
 /** The work of changing belts, step by step, ticked with time and name; what the job waits for, its parts, people and sign-off. */
 export function BeltChangeStep() {
@@ -52,6 +53,7 @@ export function BeltChangeStep() {
         onEdit={edit}
       />
       <JobDiagnoses job={job} onEdit={edit} />
+      <JobWork job={job} onEdit={edit} />
       <JobParts parts={job.parts} onEdit={edit} />
       {PLAN_PHASES.map((phase) => {
         const steps = plan.steps.filter((step) => step.phase === phase)
@@ -66,6 +68,7 @@ export function BeltChangeStep() {
                     tick={tickOf(step)}
                     next={step === next}
                     torque={job.torques.find((each) => each.step === step.id)?.value ?? ''}
+                    before={stepBefore(plan, job.ticks, step.id)}
                     over={earlier(plan, steps, i, job)}
                     onEdit={edit}
                   />
@@ -82,8 +85,8 @@ export function BeltChangeStep() {
         begun={inHand !== undefined}
         job={job}
         status={status}
-        onSignOff={() => {
-          edit((of) => ({ ...of, closedAt: stampNow().at }))
+        onSignOff={(how) => {
+          edit(how)
           // It stays in hand; without being asked for, the next job would take its place.
           if (kept !== undefined) setSearch({ job: kept.id }, { replace: true })
         }}
@@ -106,7 +109,7 @@ interface FootProps {
   readonly begun: boolean
   readonly job: JobFields
   readonly status: JobStatus
-  readonly onSignOff: () => void
+  readonly onSignOff: (how: JobEdit) => void
   readonly onReopen: () => void
   readonly onAnother: () => void
 }
@@ -122,6 +125,7 @@ function Foot({ begun, job, status, onSignOff, onReopen, onAnother }: FootProps)
           Signed off {dayjs(job.closedAt).format('D MMM YYYY HH:mm')}
           {job.signedBy === '' ? '' : `, ${job.signedBy}`}
         </b>
+        {stage === 're-check' && <span className="soft">A second look is due. Tick it above when it is done.</span>}
         {mayClose && <Button onClick={onReopen}>Reopen</Button>}
         <Button onClick={onAnother}>New job</Button>
       </div>
@@ -129,9 +133,7 @@ function Foot({ begun, job, status, onSignOff, onReopen, onAnother }: FootProps)
   const toGo = stepsAll - stepsDone
   return (
     <div className={styles['foot']}>
-      <Button type="primary" disabled={!begun || toGo > 0 || reviewsWaiting > 0 || !mayClose} onClick={onSignOff}>
-        Sign off
-      </Button>
+      <SignOff job={job} disabled={!begun || toGo > 0 || reviewsWaiting > 0 || !mayClose} onSignOff={onSignOff} />
       <span className="soft">
         {begun && toGo > 0 && `${toGo} of ${stepsAll} steps left. `}
         {reviewsWaiting > 0 &&

@@ -3,10 +3,13 @@ import { Button } from 'antd'
 import dayjs from 'dayjs'
 import { Link } from 'react-router'
 import type { Diagnosis, JobFields } from '@emery/core/api'
+import { withDiagnosis } from '@emery/core/jobs'
+import { useBench } from '../../bench/bench-context.ts'
+import { useKnowledge } from '../../knowledge/knowledge-api.ts'
 import { diagnosesQuery } from '../../noise/diagnoses-api.ts'
 import { PanelSection } from '../../ui/panel.tsx'
 import styles from './belt-change.module.css'
-import type { JobEdit } from './use-job.ts'
+import type { JobEdit } from '../../job-edits/use-job.ts'
 
 interface JobDiagnosesProps {
   readonly job: JobFields
@@ -18,6 +21,8 @@ const MAX_OFFERED = 3
 
 /** What was found on the drive and led to this job: what is to be done about it, and how the repair is proved. */
 export function JobDiagnoses({ job, onEdit }: JobDiagnosesProps) {
+  const { drive } = useBench().settled
+  const knowledge = useKnowledge()
   const { data: diagnoses = [] } = useQuery(diagnosesQuery(job.driveId))
   const linked = diagnoses.filter(({ id }) => job.diagnoses.includes(id))
   const offered = job.closedAt === null ? diagnoses.filter(({ id }) => !job.diagnoses.includes(id)) : []
@@ -48,7 +53,7 @@ export function JobDiagnoses({ job, onEdit }: JobDiagnosesProps) {
             <span>{title(diagnosis)}</span>
             <Button
               aria-label={`${diagnosis.causeName} is the reason for this job`}
-              onClick={() => onEdit((of) => withDiagnosis(of, diagnosis))}
+              onClick={() => onEdit((of) => withDiagnosis(of, drive, knowledge, diagnosis))}
             >
               Reason for this job
             </Button>
@@ -57,14 +62,4 @@ export function JobDiagnoses({ job, onEdit }: JobDiagnosesProps) {
       </ul>
     </PanelSection>
   )
-}
-
-/** The job with a finding in it; it was a noise that led there, and with nothing else said it is what is complained of. */
-function withDiagnosis(job: JobFields, { id, causeName }: Diagnosis): JobFields {
-  return {
-    ...job,
-    diagnoses: [...job.diagnoses.filter((other) => other !== id), id],
-    noise: true,
-    complaint: job.complaint === '' ? causeName : job.complaint,
-  }
 }

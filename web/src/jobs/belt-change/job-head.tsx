@@ -3,6 +3,7 @@ import dayjs from 'dayjs'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import type { Job, JobFields, JobStatus } from '@emery/core/api'
+import { CONDITIONS, type Condition } from '@emery/core/belt-change'
 import type { JobPlan, JobStep } from '@emery/core/jobs'
 import { setBeltsFromFront } from '@emery/core/drive'
 import { FrontToBack } from '../../parts/front-to-back.tsx'
@@ -12,11 +13,21 @@ import { PanelSection } from '../../ui/panel.tsx'
 import styles from './belt-change.module.css'
 import { Line } from './line.tsx'
 import { stepAnchor } from './step-anchor.ts'
-import type { JobEdit } from './use-job.ts'
+import type { JobEdit } from '../../job-edits/use-job.ts'
 import { VerdictMark } from '../../ui/verdict-mark.tsx'
 import { JobHistory } from './job-history.tsx'
 import { Odometer } from '../../ui/odometer.tsx'
 import { useUnits } from '../../ui/use-units.ts'
+
+/** When a complaint shows, so that it is proved gone then. */
+const CONDITION_WORDS: Readonly<Record<Condition, string>> = {
+  cold: 'cold',
+  warm: 'warm',
+  damp: 'in the damp',
+  load: 'under load',
+  throttle: 'opening the throttle',
+  idle: 'at idle',
+}
 
 interface JobHeadProps {
   readonly job: JobFields
@@ -117,13 +128,14 @@ function goTo(stepId: string): void {
 /** What was written of the job, to read. */
 function Said({ job, name }: { readonly job: JobFields; readonly name: (beltId: string) => string }) {
   const units = useUnits()
-  const { complaint, asked, distance, without, sameBelts, noise } = job
+  const { complaint, asked, distance, without, sameBelts, noise, shows } = job
   const others = [
     asked === '' ? '' : `requested: ${asked}`,
     distance === null ? '' : units.distance.text(distance),
     without.length === 0 ? '' : `stays on: ${without.map(name).join(', ')}`,
     sameBelts ? 'the same belts are refitted' : '',
     noise ? 'complaint is a noise' : '',
+    shows.length === 0 ? '' : `it shows ${shows.map((each) => CONDITION_WORDS[each]).join(', ')}`,
   ]
   return (
     <p>
@@ -168,6 +180,14 @@ function JobWords({ job, onEdit }: Pick<JobHeadProps, 'job' | 'onEdit'>) {
           Complaint is a noise
         </Checkbox>
       </div>
+      <fieldset className={styles['shows']}>
+        <legend>It shows</legend>
+        <Checkbox.Group
+          value={job.shows}
+          options={CONDITIONS.map((value) => ({ value, label: CONDITION_WORDS[value] }))}
+          onChange={(shows) => onEdit((of) => ({ ...of, shows }))}
+        />
+      </fieldset>
     </>
   )
 }

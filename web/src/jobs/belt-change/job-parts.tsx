@@ -6,7 +6,7 @@ import { PART_PLACES, type JobFields, type JobPart } from '@emery/core/api'
 import { PLACE_WORDS } from '../stage-words.ts'
 import { PanelSection } from '../../ui/panel.tsx'
 import styles from './belt-change.module.css'
-import type { JobEdit } from './use-job.ts'
+import type { JobEdit } from '../../job-edits/use-job.ts'
 
 const PLACES = PART_PLACES.map((value) => ({ value, label: PLACE_WORDS[value] }))
 

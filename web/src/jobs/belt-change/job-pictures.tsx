@@ -1,7 +1,7 @@
 import type { JobFields } from '@emery/core/api'
 import { CheckPhotos } from '../../inspection/check-photos.tsx'
 import styles from './belt-change.module.css'
-import type { JobEdit } from './use-job.ts'
+import type { JobEdit } from '../../job-edits/use-job.ts'
 
 interface JobPicturesProps {
   readonly pictures: JobFields['pictures']

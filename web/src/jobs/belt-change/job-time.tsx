@@ -6,7 +6,7 @@ import { stampNow } from '../../ui/preferences.ts'
 import { PanelSection } from '../../ui/panel.tsx'
 import styles from './belt-change.module.css'
 import { hoursText } from '../hours-text.ts'
-import type { JobEdit } from './use-job.ts'
+import type { JobEdit } from '../../job-edits/use-job.ts'
 
 /** Who is on the job and what time they have spent. */
 export function JobTime({

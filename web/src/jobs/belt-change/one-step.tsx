@@ -2,6 +2,7 @@ import { Button, Checkbox, Input } from 'antd'
 import dayjs from 'dayjs'
 import { useState } from 'react'
 import type { JobTick } from '@emery/core/api'
+import type { StepReading } from '@emery/core/belt-change'
 import type { JobStep } from '@emery/core/jobs'
 import { stampNow } from '../../ui/preferences.ts'
 import { useBench } from '../../bench/bench-context.ts'
@@ -12,13 +13,25 @@ import { useLengths } from '../../ui/use-lengths.ts'
 import { Line } from './line.tsx'
 import { ReasonForm } from './reason-form.tsx'
 import { stepAnchor } from './step-anchor.ts'
-import type { JobEdit } from './use-job.ts'
+import type { JobEdit } from '../../job-edits/use-job.ts'
+
+const READING_WORDS: Readonly<Record<StepReading, string>> = {
+  pointer: 'Where the pointer stands',
+  tension: 'Tension, as read',
+  minutes: 'Minutes run',
+  count: 'Grooves counted',
+  line: 'What the line reads',
+  length: 'What differs, if anything',
+  other: 'Reading or observation',
+}
 
 interface OneStepProps {
   readonly step: JobStep
   readonly tick: JobTick | undefined
   readonly next: boolean
   readonly torque: string
+  /** A step that should be done first and is not; undefined for none. */
+  readonly before: JobStep | undefined
   /** The step before it in the same part of the work, over which it can be moved; undefined where it cannot. */
   readonly over: JobStep | undefined
   readonly onEdit: (how: JobEdit) => void
@@ -28,9 +41,9 @@ interface OneStepProps {
 const LOOKED_AT: ReadonlySet<string> = new Set(['tension', 'check'])
 
 /** One step: how, what can hurt, and its tick; one that is done or left out is folded to a line. */
-export function OneStep({ step, tick, next, torque, over, onEdit }: OneStepProps) {
+export function OneStep({ step, tick, next, torque, before, over, onEdit }: OneStepProps) {
   const apprentice = !useMay('mechanic')
-  const [asking, setAsking] = useState<'skip' | 'move' | null>(null)
+  const [asking, setAsking] = useState<'skip' | 'move' | 'early' | null>(null)
   const [review, setReview] = useState(LOOKED_AT.has(step.phase))
   const set = (is: JobTick['is'], reason = '') =>
     onEdit((of) => ({
@@ -52,7 +65,10 @@ export function OneStep({ step, tick, next, torque, over, onEdit }: OneStepProps
   const takeBack = () => onEdit((of) => ({ ...of, ticks: of.ticks.filter((each) => each.step !== step.id) }))
   return (
     <li id={stepAnchor(step.id)} data-next={next} data-ticked={tick !== undefined}>
-      <Checkbox checked={tick?.is === 'done'} onChange={() => (tick === undefined ? set('done') : takeBack())}>
+      <Checkbox
+        checked={tick?.is === 'done'}
+        onChange={() => (tick !== undefined ? takeBack() : before === undefined ? set('done') : setAsking('early'))}
+      >
         {step.title}
       </Checkbox>
       {step.movedBecause !== undefined && <small>moved here: {step.movedBecause}</small>}
@@ -85,6 +101,23 @@ export function OneStep({ step, tick, next, torque, over, onEdit }: OneStepProps
               Do it earlier …
             </Button>
           )}
+          {asking === 'early' && before !== undefined && (
+            <>
+              <p role="status">
+                “{before.title}” comes first and is neither done nor skipped. Ticked all the same, this step keeps your
+                reason.
+              </p>
+              <ReasonForm
+                label={`Reason for doing “${step.title}” before “${before.title}”`}
+                action="Tick it"
+                onCancel={() => setAsking(null)}
+                onGive={(reason) => {
+                  set('done', reason)
+                  setAsking(null)
+                }}
+              />
+            </>
+          )}
           {asking === 'skip' && (
             <ReasonForm
               label={`Reason for skipping “${step.title}”`}
@@ -115,7 +148,7 @@ export function OneStep({ step, tick, next, torque, over, onEdit }: OneStepProps
       ) : (
         <Ticked
           tick={tick}
-          reads={step.phase === 'prove' || step.phase === 'tension'}
+          reads={step.reads ?? (step.phase === 'prove' || step.phase === 'tension' ? 'other' : undefined)}
           onEdit={onEdit}
           onTakeBack={takeBack}
         />
@@ -128,6 +161,11 @@ function HowTo({ step, torque, onEdit }: Pick<OneStepProps, 'step' | 'torque' | 
   const lengths = useLengths()
   return (
     <>
+      {step.because?.map((why) => (
+        <p key={why}>
+          <b>Because: {why}</b>
+        </p>
+      ))}
       {step.lines.map((line) => (
         <p key={line}>{line}</p>
       ))}
@@ -179,8 +217,8 @@ function RunInOf({ step, onDone }: { readonly step: JobStep; readonly onDone: ()
 
 interface TickedProps {
   readonly tick: JobTick
-  /** Whether there is something to read at this step. */
-  readonly reads: boolean
+  /** What is read at this step; undefined for nothing. */
+  readonly reads: StepReading | undefined
   readonly onEdit: (how: JobEdit) => void
   readonly onTakeBack: () => void
 }
@@ -203,7 +241,7 @@ function Ticked({ tick, reads, onEdit, onTakeBack }: TickedProps) {
   }
   return (
     <small>
-      {tick.is === 'skipped' ? `skipped: ${tick.reason}, ` : ''}
+      {tick.is === 'skipped' ? `skipped: ${tick.reason}, ` : tick.reason === '' ? '' : `done early: ${tick.reason}, `}
       {dayjs(tick.at).format('D MMM HH:mm')}
       {tick.by === '' ? '' : `, ${tick.by}`}
       {tick.statedAt !== undefined && ` (done ${dayjs(tick.statedAt).format('D MMM HH:mm')} by the device’s clock)`}
@@ -224,11 +262,11 @@ function Ticked({ tick, reads, onEdit, onTakeBack }: TickedProps) {
           Ask again
         </Button>
       )}
-      {reads && tick.is === 'done' && (
+      {reads !== undefined && tick.is === 'done' && (
         <Input
           size="small"
           aria-label={`Reading at “${tick.title}”`}
-          placeholder="Reading or observation"
+          placeholder={READING_WORDS[reads]}
           maxLength={120}
           value={reading ?? tick.reading}
           onChange={({ target }) => setReading(target.value)}

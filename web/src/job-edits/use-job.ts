@@ -3,12 +3,12 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { v4 as newId } from 'uuid'
 import { jobFieldsOf, newJob, type Job, type JobFields } from '@emery/core/api'
 import { jobEdit, withJobEdit } from '@emery/core/jobs'
-import { RequestFailure } from '../../api/client.ts'
-import { keepChange } from '../../saving/outbox.ts'
-import { usePreferences } from '../../ui/preferences.ts'
-import { vehicleKeys } from '../../vehicles/vehicles-api.ts'
-import { jobInHand, jobRow, sendJobEdit, waitingJobEdits, type WaitingJobEdit } from '../job-outbox.ts'
-import { boardKey, jobsKey, jobsQuery } from '../jobs-api.ts'
+import { RequestFailure } from '../api/client.ts'
+import { keepChange } from '../saving/outbox.ts'
+import { usePreferences } from '../ui/preferences.ts'
+import { vehicleKeys } from '../vehicles/vehicles-api.ts'
+import { jobInHand, jobRow, sendJobEdit, waitingJobEdits, type WaitingJobEdit } from './job-outbox.ts'
+import { boardKey, jobsKey, jobsQuery } from '../jobs/jobs-api.ts'
 
 export type JobEdit = (fields: JobFields) => JobFields
 

@@ -4,7 +4,7 @@ import { withJobEdit, type JobEdit } from '@emery/core/jobs'
 import { problemsOf } from '@emery/core/schema'
 import { RequestFailure } from '../api/client.ts'
 import { forgetChange, keepChange, waitingChanges, type Waiting } from '../saving/outbox.ts'
-import { addJob, jobsQuery, saveJob } from './jobs-api.ts'
+import { addJob, jobsQuery, saveJob } from '../jobs/jobs-api.ts'
 
 /** A change to a job on a drive: the one that is named, else the one that is open; the first change begins one. */
 export interface JobChange {
