@@ -13,6 +13,7 @@ export {
   workThatGoesWith,
 } from './found-work.ts'
 export { type MissingAtSignOff, missingAtSignOff, partOf, signedOff } from './sign-off.ts'
+export { daysFrom, minutesLeft, movedInPlan, type PlannedJob, type PlanPlace, weekPlan } from './week.ts'
 export { workTitle } from './work-steps.ts'
 export { jobPlan, type JobPlan, type JobStep, moveRefusal, stepBefore } from './job-plan.ts'
 export { jobStatus } from './job-status.ts'

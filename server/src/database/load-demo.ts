@@ -33,6 +33,8 @@ interface Garage {
     readonly engine: string
     readonly distance: number | null
     readonly notes: string
+    readonly owner?: string
+    readonly reach?: string
     readonly drives: readonly {
       readonly id: string
       readonly file: string
@@ -43,6 +45,8 @@ interface Garage {
         readonly id: string
         readonly openedAt: string
         readonly by: string
+        /** Days from the one on which it is loaded, so that the week always has something in it. */
+        readonly promised?: { readonly inDays: number; readonly at: string }
       })[]
     }[]
   }[]
@@ -50,6 +54,13 @@ interface Garage {
   readonly shelf: string
   /** A table of parts for belt lines. */
   readonly beltLineParts: string
+}
+
+/** A day so many days from a moment, by this machine's calendar. */
+function dayFrom(now: Date, days: number): string {
+  const day = new Date(now.getFullYear(), now.getMonth(), now.getDate() + days)
+  const two = (n: number) => String(n).padStart(2, '0')
+  return `${day.getFullYear()}-${two(day.getMonth() + 1)}-${two(day.getDate())}`
 }
 
 /**
@@ -74,8 +85,9 @@ export async function loadDemo(source: DataSource, folder: string, now: () => Da
       for (const { id: fittingId, ...fields } of fitted) await fittings.addOnce(driveId, fields, fittingId)
       for (const { id: inspectionId, at, ...fields } of walked)
         await inspections.addOnce(driveId, await inspectionFieldsSchema.validate(fields), inspectionId, new Date(at))
-      for (const { id: jobId, openedAt, by, ...fields } of open) {
-        const job = await jobFieldsSchema.validate({ ...newJob(driveId), ...fields })
+      for (const { id: jobId, openedAt, by, promised, ...fields } of open) {
+        const promisedFor = promised === undefined ? '' : `${dayFrom(now(), promised.inDays)}T${promised.at}`
+        const job = await jobFieldsSchema.validate({ ...newJob(driveId), promisedFor, ...fields })
         const ticks = job.ticks.map((tick) => ({ ...tick, by }))
         await jobs.addOnce({ ...job, ticks }, jobId, new Date(openedAt))
       }

@@ -4,6 +4,7 @@ import {
   type Board,
   type BoardCounts,
   type BoardDues,
+  type BoardWeek,
   type Job,
   type JobChangeRecord,
   type JobFields,
@@ -55,10 +56,21 @@ export function boardDuesQuery() {
   })
 }
 
+/** Open jobs promised before a day, and those promised for none. */
+export function boardWeekQuery(until: string) {
+  return queryOptions({
+    queryKey: [...boardKey, 'week', until],
+    queryFn: () => ask<BoardWeek>(`/board/week?until=${until}`),
+    staleTime: JUST_ASKED,
+  })
+}
+
 export interface BoardFilter {
   readonly stage: JobStage | null
   readonly words: string
   readonly vehicleId?: string
+  /** Who is on it; empty for everyone. */
+  readonly hand?: string
 }
 
 /** The filter that an address of the Board holds. */
@@ -66,6 +78,7 @@ export function boardFilter(address: URLSearchParams): BoardFilter {
   return {
     stage: JOB_STAGES.find((each) => each === address.get('waits')) ?? null,
     words: (address.get('q') ?? '').trim(),
+    hand: address.get('hand') ?? '',
   }
 }
 
@@ -73,12 +86,12 @@ export function boardFilter(address: URLSearchParams): BoardFilter {
 const PAGE = 50
 
 /** Jobs of the Board, a page at a time. */
-export function boardQuery({ stage, words, vehicleId = '' }: BoardFilter) {
+export function boardQuery({ stage, words, vehicleId = '', hand = '' }: BoardFilter) {
   return infiniteQueryOptions({
-    queryKey: [...boardKey, stage, words, vehicleId],
+    queryKey: [...boardKey, stage, words, vehicleId, hand],
     queryFn: ({ pageParam }) =>
       ask<Board>(
-        `/board?${new URLSearchParams({ stage: stage ?? '', q: words, vehicleId, limit: `${PAGE}`, offset: `${pageParam}` })}`,
+        `/board?${new URLSearchParams({ stage: stage ?? '', q: words, vehicleId, hand, limit: `${PAGE}`, offset: `${pageParam}` })}`,
       ),
     staleTime: JUST_ASKED,
     initialPageParam: 0,

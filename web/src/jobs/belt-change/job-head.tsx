@@ -1,4 +1,4 @@
-import { Button, Checkbox } from 'antd'
+import { Button, Checkbox, Input, InputNumber } from 'antd'
 import dayjs from 'dayjs'
 import { useState } from 'react'
 import { Link } from 'react-router'
@@ -7,6 +7,7 @@ import { CONDITIONS, type Condition } from '@emery/core/belt-change'
 import type { JobPlan, JobStep } from '@emery/core/jobs'
 import { setBeltsFromFront } from '@emery/core/drive'
 import { FrontToBack } from '../../parts/front-to-back.tsx'
+import { hoursText } from '../hours-text.ts'
 import { STAGE_WORDS } from '../stage-words.ts'
 import { useBench } from '../../bench/bench-context.ts'
 import { PanelSection } from '../../ui/panel.tsx'
@@ -128,13 +129,16 @@ function goTo(stepId: string): void {
 /** What was written of the job, to read. */
 function Said({ job, name }: { readonly job: JobFields; readonly name: (beltId: string) => string }) {
   const units = useUnits()
-  const { complaint, asked, distance, without, sameBelts, noise, shows } = job
+  const { complaint, asked, distance, without, sameBelts, noise, shows, promisedFor, priority, estimate } = job
   const others = [
     asked === '' ? '' : `requested: ${asked}`,
     distance === null ? '' : units.distance.text(distance),
     without.length === 0 ? '' : `stays on: ${without.map(name).join(', ')}`,
     sameBelts ? 'the same belts are refitted' : '',
     noise ? 'complaint is a noise' : '',
+    promisedFor === '' ? '' : `promised for ${dayjs(promisedFor).format('ddd D MMM HH:mm')}`,
+    priority === 'urgent' ? 'urgent' : '',
+    estimate === null ? '' : `estimate ${hoursText(estimate)}`,
     shows.length === 0 ? '' : `it shows ${shows.map((each) => CONDITION_WORDS[each]).join(', ')}`,
   ]
   return (
@@ -180,6 +184,7 @@ function JobWords({ job, onEdit }: Pick<JobHeadProps, 'job' | 'onEdit'>) {
           Complaint is a noise
         </Checkbox>
       </div>
+      <Promised job={job} onEdit={onEdit} />
       <fieldset className={styles['shows']}>
         <legend>It shows</legend>
         <Checkbox.Group
@@ -189,6 +194,56 @@ function JobWords({ job, onEdit }: Pick<JobHeadProps, 'job' | 'onEdit'>) {
         />
       </fieldset>
     </>
+  )
+}
+
+/** When it is promised for, whether it can wait, and how long it is expected to take. */
+function Promised({ job: { promisedFor, priority, estimate }, onEdit }: Pick<JobHeadProps, 'job' | 'onEdit'>) {
+  // Kept when a field is left: a day that is half typed is another day.
+  const [day, setDay] = useState<string | null>(null)
+  const [minutes, setMinutes] = useState<number | null | undefined>()
+  const keepDay = () => {
+    if (day !== null && day !== promisedFor) onEdit((of) => ({ ...of, promisedFor: day }))
+    setDay(null)
+  }
+  const keepMinutes = () => {
+    if (minutes !== undefined && minutes !== estimate) onEdit((of) => ({ ...of, estimate: minutes }))
+    setMinutes(undefined)
+  }
+  return (
+    <div className={styles['promised']}>
+      <label>
+        Promised for
+        <Input
+          type="datetime-local"
+          value={day ?? promisedFor}
+          onChange={({ target }) => setDay(target.value.slice(0, 16))}
+          onBlur={keepDay}
+          onPressEnter={keepDay}
+        />
+      </label>
+      <label>
+        Estimate, minutes
+        <InputNumber
+          min={1}
+          max={6000}
+          precision={0}
+          value={minutes === undefined ? estimate : minutes}
+          onChange={setMinutes}
+          onBlur={keepMinutes}
+          onPressEnter={keepMinutes}
+        />
+      </label>
+      <Checkbox
+        checked={priority === 'urgent'}
+        onChange={({ target }) => onEdit((of) => ({ ...of, priority: target.checked ? 'urgent' : 'normal' }))}
+      >
+        Urgent
+      </Checkbox>
+      {promisedFor !== '' && dayjs(promisedFor).isBefore(dayjs()) && (
+        <p role="status">That has passed. The job stands as late on the Board.</p>
+      )}
+    </div>
   )
 }
 

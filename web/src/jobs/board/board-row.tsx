@@ -45,10 +45,26 @@ export function BoardRow({ row }: { readonly row: Row }) {
           {reviewsWaiting > 0 && (
             <b>{reviewsWaiting === 1 ? 'needs a lead’s check' : `${reviewsWaiting} checks for a lead`}</b>
           )}
+          <Promised row={row} />
           <Due row={row} />
+          {row.hands.length > 0 && <small>{row.hands.join(', ')}</small>}
         </span>
       </Link>
     </li>
+  )
+}
+
+/** When it is promised for; late once that has passed and it is still open. */
+function Promised({ row: { promisedFor, priority, closedAt } }: { readonly row: Row }) {
+  if (closedAt !== null) return null
+  if (promisedFor === '') return priority === 'urgent' ? <b>urgent</b> : null
+  const late = dayjs().isAfter(dayjs(promisedFor))
+  return (
+    <span data-late={late}>
+      {late ? 'late: promised ' : 'promised '}
+      {dayjs(promisedFor).format('ddd D MMM HH:mm')}
+      {priority === 'urgent' && ', urgent'}
+    </span>
   )
 }
 

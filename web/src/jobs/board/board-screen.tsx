@@ -13,6 +13,8 @@ import { BoardRow } from './board-row.tsx'
 import styles from './board.module.css'
 import { DueOnDrives } from './due-list.tsx'
 import { NewJob } from './new-job.tsx'
+import { Today, useToday } from './today.tsx'
+import { Week } from './week.tsx'
 
 /** Every job by what it waits for, and what is due. What is looked for stands in the address, so that it can be kept and sent. */
 export function BoardScreen() {
@@ -21,9 +23,13 @@ export function BoardScreen() {
   const filter = boardFilter(search)
   const { stage } = filter
   const words = search.get('q') ?? ''
+  const isWeek = search.get('view') === 'week'
+  const isNarrowed = stage !== null || words.trim() !== '' || filter.hand !== ''
   const { data, error, isPending, hasNextPage, isFetchingNextPage, fetchNextPage, refetch } = useInfiniteQuery(
     boardQuery(filter),
   )
+  const today = useToday()
+  const apart = isNarrowed ? [] : today
   useTopBar(
     useMemo(
       () => ({
@@ -35,7 +41,7 @@ export function BoardScreen() {
   )
   const [first] = data?.pages ?? []
   return (
-    <div className={styles['page']}>
+    <div className={styles['page']} data-week={isWeek}>
       <section className={styles['jobs']} aria-label="Jobs">
         <div className={styles['head']}>
           <h1>Board</h1>
@@ -50,35 +56,55 @@ export function BoardScreen() {
             New job
           </Button>
         </div>
-        <Stages stage={stage} onPick={(to) => narrow('waits', to ?? '')} />
-        {error !== null && first === undefined ? (
-          <Notice title="The Board could not be loaded" detail={error.message}>
-            <Button onClick={() => void refetch()}>Try again</Button>
-          </Notice>
-        ) : isPending || first === undefined ? (
-          <p role="status" className="soft">
-            Loading jobs …
-          </p>
-        ) : first.rows.length === 0 ? (
-          <NoJobs narrowed={stage !== null || words.trim() !== ''} onShowAll={clear} />
+        <div className={styles['views']} role="group" aria-label="View">
+          <button type="button" aria-pressed={!isWeek} onClick={() => narrow('view', '')}>
+            All jobs
+          </button>
+          <button type="button" aria-pressed={isWeek} onClick={() => narrow('view', 'week')}>
+            Week
+          </button>
+          {!isWeek && filter.hand !== '' && (
+            <button type="button" aria-pressed onClick={() => narrow('hand', '')}>
+              Only {filter.hand} ✕
+            </button>
+          )}
+        </div>
+        {isWeek ? (
+          <Week />
         ) : (
           <>
-            <ul className={styles['rows']} aria-label="Jobs by stage">
-              {data?.pages
-                .flatMap(({ rows }) => rows)
-                .map((row) => (
-                  <BoardRow key={row.id} row={row} />
-                ))}
-            </ul>
-            {hasNextPage && (
-              <Button loading={isFetchingNextPage} onClick={() => void fetchNextPage()}>
-                Show more
-              </Button>
+            {!isNarrowed && <Today plan={today} onPick={(hand) => narrow('hand', hand)} />}
+            <Stages stage={stage} onPick={(to) => narrow('waits', to ?? '')} />
+            {error !== null && first === undefined ? (
+              <Notice title="The Board could not be loaded" detail={error.message}>
+                <Button onClick={() => void refetch()}>Try again</Button>
+              </Notice>
+            ) : isPending || first === undefined ? (
+              <p role="status" className="soft">
+                Loading jobs …
+              </p>
+            ) : first.rows.length === 0 ? (
+              <NoJobs narrowed={isNarrowed} onShowAll={clear} />
+            ) : (
+              <>
+                <ul className={styles['rows']} aria-label="Jobs by stage">
+                  {data?.pages
+                    .flatMap(({ rows }) => rows.filter(({ id }) => !apart.some(({ row }) => row.id === id)))
+                    .map((row) => (
+                      <BoardRow key={row.id} row={row} />
+                    ))}
+                </ul>
+                {hasNextPage && (
+                  <Button loading={isFetchingNextPage} onClick={() => void fetchNextPage()}>
+                    Show more
+                  </Button>
+                )}
+              </>
             )}
           </>
         )}
       </section>
-      <DueOnDrives />
+      {!isWeek && <DueOnDrives />}
       <NewJob open={starting} onClose={() => setStarting(false)} />
     </div>
   )
