@@ -24,6 +24,8 @@ import { healthOperations, healthRoutes } from './http/health.ts'
 import { Derived } from './derived/derived.ts'
 import { jobOperations, jobRoutes } from './jobs/job-routes.ts'
 import { JobService } from './jobs/job-service.ts'
+import { LiveNews } from './live/live-news.ts'
+import { liveOperations, liveRoutes } from './live/live-routes.ts'
 import { knowledgeOperations, knowledgeRoutes } from './knowledge/knowledge-routes.ts'
 import { KnowledgeService } from './knowledge/knowledge-service.ts'
 import { peopleOperations, peopleRoutes } from './people/people-routes.ts'
@@ -55,6 +57,7 @@ interface ApiParts {
   readonly pictureBytes: number
   readonly keptFree: number
   readonly examplesDir: string | undefined
+  readonly stopping: AbortSignal
 }
 
 /** What is answered below one path of the API. */
@@ -76,12 +79,14 @@ export function apiAddresses({
   pictureBytes,
   keptFree,
   examplesDir,
+  stopping,
 }: ApiParts): readonly ApiAddress[] {
   const jobs = new JobService(source, now)
   const photos = new PhotoService(source, now, pictureBytes)
   const derived = new Derived(source, now)
   const onChange = (driveId: string) => derived.afterRecordsChanged(driveId)
-  const write = writesOnce(source, { now, audit, room: new DiskRoom(source, now, keptFree) })
+  const news = new LiveNews(source, now)
+  const write = writesOnce(source, { now, audit, news, room: new DiskRoom(source, now, keptFree) })
   const addresses: readonly ApiAddress[] = [
     { path: '/health', routes: healthRoutes(source), operations: healthOperations },
     { path: '/session', routes: sessionRoutes({ people, sessions, audit, oneTap }), operations: sessionOperations },
@@ -152,6 +157,7 @@ export function apiAddresses({
       operations: versionedOperations(beltLinePartFieldsSchema, 'a part of the table', 'parts'),
     },
     { path: '/jobs', routes: jobRoutes(jobs, write), operations: jobOperations },
+    { path: '/live', routes: liveRoutes(news, sessions, stopping), operations: liveOperations },
     { path: '/board', routes: boardRoutes(new BoardService(source, now)), operations: boardOperations },
     { path: '/search', routes: searchRoutes(new SearchService(source)), operations: searchOperations },
     {

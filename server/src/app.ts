@@ -37,6 +37,8 @@ export interface AppParts {
   readonly pictureBytes?: number
   /** Bytes on the database's disk below which nothing is written. */
   readonly keptFree?: number
+  /** Said when the server is told to stop: streams end, which would go on for ever. */
+  readonly stopping?: AbortSignal
   /** How dear guessing a passphrase is made. */
   readonly passphraseCost?: PassphraseCost
 }
@@ -62,6 +64,7 @@ export function buildApp({
   oneTap = false,
   pictureBytes = PICTURE_BYTES,
   keptFree = KEPT_FREE,
+  stopping = new AbortController().signal,
   passphraseCost,
 }: AppParts): Express {
   const app = express()
@@ -93,7 +96,18 @@ export function buildApp({
   const sessions = new SessionService(source, now, passphraseCost)
   const audit = new AuditLog(source, now)
   api.use(enforceRights(sessions, audit))
-  const addresses = apiAddresses({ source, now, people, sessions, audit, oneTap, pictureBytes, keptFree, examplesDir })
+  const addresses = apiAddresses({
+    source,
+    now,
+    people,
+    sessions,
+    audit,
+    oneTap,
+    pictureBytes,
+    keptFree,
+    examplesDir,
+    stopping,
+  })
   for (const { path, routes } of addresses) api.use(path, routes)
   api.use(nothingHere)
   app.use('/api', api)

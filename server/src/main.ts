@@ -22,7 +22,9 @@ async function main(): Promise<void> {
     if (demoDir !== undefined) await loadDemo(source, demoDir, now)
   })
   const { webDir, examplesDir, hostNames, proxies, pictureBytes } = config
+  const stopping = new AbortController()
   const app = buildApp({
+    stopping: stopping.signal,
     source,
     log,
     now,
@@ -38,10 +40,9 @@ async function main(): Promise<void> {
   log.info({ host: config.host, port: portOf(server) }, 'listening')
   process.send?.({ listening: portOf(server) })
 
-  let stopping = false
   const stop = () => {
-    if (stopping) return
-    stopping = true
+    if (stopping.signal.aborted) return
+    stopping.abort()
     setTimeout(() => server.closeAllConnections(), STOPPING_TIMEOUT_MS).unref()
     server.close(() => {
       void Promise.all([source.destroy(), endThreads()]).finally(() => {

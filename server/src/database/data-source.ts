@@ -2,6 +2,7 @@ import 'reflect-metadata'
 import { DataSource } from 'typeorm'
 import { AuditEntity } from '../audit/audit.entity.ts'
 import { CounterEntity, EditEntity } from '../edits/edit.entity.ts'
+import { NewsEntity } from '../live/news.entity.ts'
 import { DriveEntity, DriveRevisionEntity } from '../drives/drive.entity.ts'
 import { DiagnosisEntity } from '../diagnoses/diagnosis.entity.ts'
 import { FittingEntity } from '../fittings/fitting.entity.ts'
@@ -35,6 +36,7 @@ import { PicturesWithoutOrigin1772000000000 } from './migrations/1772000000000-p
 import { MakerClass1773000000000 } from './migrations/1773000000000-maker-class.ts'
 import { PartsThatCarry1774000000000 } from './migrations/1774000000000-parts-that-carry.ts'
 import { JobsOfADay1775000000000 } from './migrations/1775000000000-jobs-of-a-day.ts'
+import { News1776000000000 } from './migrations/1776000000000-news.ts'
 import { StackParts1764300000000 } from './migrations/1764300000000-stack-parts.ts'
 
 /** The connection to MariaDB. The schema changes by migrations only. */
@@ -64,6 +66,7 @@ export function dataSourceFor(url: string): DataSource {
       DriveDueEntity,
       JobChangeEntity,
       EditEntity,
+      NewsEntity,
       CounterEntity,
       AuditEntity,
     ],
@@ -90,6 +93,7 @@ export function dataSourceFor(url: string): DataSource {
       MakerClass1773000000000,
       PartsThatCarry1774000000000,
       JobsOfADay1775000000000,
+      News1776000000000,
     ],
     migrationsTransactionMode: 'each',
     synchronize: false,

@@ -3,6 +3,7 @@ import { LessThan, type DataSource, type EntityManager } from 'typeorm'
 import { validate as isUuid } from 'uuid'
 import { EDIT_HEADER } from '@emery/core/api'
 import type { AuditLog } from '../audit/audit-log.ts'
+import type { LiveNews } from '../live/live-news.ts'
 import type { DiskRoom } from '../database/disk-room.ts'
 import { inTransaction } from '../database/unit-of-work.ts'
 import { ApiError } from '../http/errors.ts'
@@ -27,16 +28,20 @@ export type Write = (
   work: (request: Request<PathParts>, response: Response) => Promise<unknown>,
 ) => RequestHandler
 
+interface WriteParts {
+  readonly now: () => Date
+  readonly audit: AuditLog
+  readonly room: DiskRoom
+  readonly news: LiveNews
+}
+
 /**
  * Every write of the API goes through here. It is one transaction: all that it changes is there, or nothing is. And it is made once: a
  * request says with `Emery-Edit` which change it is, the id is kept in the same transaction, and whoever says it again, because the answer was
  * lost or the request went twice, is answered as the first time. A repeat that comes while the first is under way waits for it. What was refused
  * is not remembered. What concerns others is recorded along with it.
  */
-export function writesOnce(
-  source: DataSource,
-  { now, audit, room }: { readonly now: () => Date; readonly audit: AuditLog; readonly room: DiskRoom },
-): Write {
+export function writesOnce(source: DataSource, { now, audit, room, news }: WriteParts): Write {
   let made = 0
   return (status, work) => async (request, response) => {
     const id = editIdOf(request)
@@ -47,6 +52,7 @@ export function writesOnce(
       if (before !== null) return before
       const done = await work(request as unknown as Request<PathParts>, response)
       await audit.ofWrite(request, response, done)
+      await news.written(subjectOf(request))
       const body = JSON.stringify(done) as string | undefined
       if (edit !== null) await manager.update(EditEntity, { id: edit.id }, { answer: body ?? null })
       return { status, answer: body ?? null }
@@ -96,6 +102,11 @@ function editIdOf(request: Pick<Request, 'get'>): string | undefined {
   const id = request.get(EDIT_HEADER)
   if (id === undefined || isUuid(id)) return id?.toLowerCase()
   throw new ApiError('BAD_REQUEST', { problems: [{ path: EDIT_HEADER, message: 'must be a UUID' }] })
+}
+
+/** `jobs` of `/api/jobs/…`, `inspections` of `/api/drives/…/inspections`. */
+function subjectOf({ baseUrl }: Pick<Request, 'baseUrl'>): string {
+  return baseUrl.split('/').at(-1) ?? ''
 }
 
 function whatOf({ method, baseUrl, path }: Pick<Request, 'method' | 'baseUrl' | 'path'>): string {

@@ -17,7 +17,10 @@ export interface Address {
 /** Every method of every address. */
 export function addressesOf({ paths }: Described): readonly Address[] {
   return Object.entries(paths).flatMap(([template, methods]) =>
-    Object.entries(methods).map(([method, operation]) => ({ method: method.toUpperCase(), template, operation })),
+    Object.entries(methods)
+      // A stream ends when whoever listens has gone: there is nothing to wait for.
+      .filter(([, operation]) => !JSON.stringify(operation).includes('text/event-stream'))
+      .map(([method, operation]) => ({ method: method.toUpperCase(), template, operation })),
   )
 }
 

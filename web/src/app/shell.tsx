@@ -3,6 +3,7 @@ import { Button, Tooltip } from 'antd'
 import { useCallback, useEffect, useMemo, useState } from 'react'
 import { NavLink, Outlet, useNavigate } from 'react-router'
 import { useLater } from './chunks.ts'
+import { useLive } from './live.ts'
 import { BoardIcon } from './icons/board-icon.tsx'
 import { CommandPalette } from './command-palette.tsx'
 import { DrivesIcon } from './icons/drives-icon.tsx'
@@ -38,6 +39,7 @@ export function Shell() {
     const timer = setTimeout(() => setSettledIn(true), SETTLED_MS)
     return () => clearTimeout(timer)
   }, [])
+  useLive()
   const waiting = useLater(loadWaitingChanges, settledIn)
   const about = useLater(loadAbout, aboutOpen)
   const { units, setUnits, light, setLight } = usePreferences()
