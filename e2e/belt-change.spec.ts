@@ -44,6 +44,8 @@ test('a job on the pickup is worked through: belts in order, ticks with name and
   await page.reload()
   await expect(page.getByRole('checkbox', { name: 'Road test' })).toBeChecked()
   await page.getByRole('button', { name: 'Sign off' }).click()
+  const missing = page.getByRole('dialog', { name: 'Before it is signed off' })
+  await missing.getByRole('button', { name: 'Sign off' }).click()
   await expect(page.getByText(/^Signed off .*Wren$/)).toBeVisible()
   await expect(page.getByRole('button', { name: 'Reopen' })).toBeVisible()
 })

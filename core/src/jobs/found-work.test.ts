@@ -72,6 +72,12 @@ describe('work because of what was found', () => {
     expect(workOf('bad-bearing')[0]).toMatchObject({ part: '', what: 'Pulley that was found' })
   })
 
+  test('a part that somebody has written down by its name is the one for it', () => {
+    const part = { id: 'p', what: 'main belt', number: 'OWN-3', count: 1, place: 'here', backBy: '' } as const
+    const { parts } = withWork({ ...newJob('d1'), parts: [part] }, workOf('worn-belt'))
+    expect(parts).toEqual([{ ...part, work: 'replace.belt.main' }])
+  })
+
   test('a belt is replaced by the plan’s own steps, which then say why; it comes off though it was to stay on', () => {
     const before: JobFields = { ...newJob('d1'), without: ['main'], sameBelts: true }
     const job = withWork(before, workOf('worn-belt'))

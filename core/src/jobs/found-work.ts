@@ -170,6 +170,11 @@ interface FoundWith {
   readonly number?: string
 }
 
+/** Whether a part was written down by its name, for no work in particular. */
+export function isUnlinked({ work, what }: JobFields['parts'][number], name: string): boolean {
+  return (work ?? '') === '' && what.toLowerCase() === name.toLowerCase()
+}
+
 /** A job with work in it: its parts are wanted, the belts it is done to come off, and new belts go on where one is replaced. */
 export function withWork(
   job: JobFields,
@@ -179,6 +184,11 @@ export function withWork(
   const ids = new Set(work.map(({ id }) => id))
   const belts = new Set(work.flatMap(({ part }) => (part.startsWith('belt.') ? [part.slice('belt.'.length)] : [])))
   const replaced = work.filter(({ does }) => does === 'replace')
+  // A part that somebody has written down already is the part for it.
+  const linked = job.parts.map((part) => {
+    const its = replaced.find(({ what }) => isUnlinked(part, what))
+    return its === undefined ? part : { ...part, work: its.id }
+  })
   return {
     ...job,
     work: [...job.work.filter(({ id }) => !ids.has(id)), ...work],
@@ -186,9 +196,9 @@ export function withWork(
     without: job.without.filter((id) => !belts.has(id)),
     sameBelts: job.sameBelts && !replaced.some(({ part }) => part.startsWith('belt.')),
     parts: [
-      ...job.parts,
+      ...linked,
       ...replaced
-        .filter(({ id }) => !job.parts.some((part) => part.work === id))
+        .filter(({ id }) => !linked.some((part) => part.work === id))
         .map(({ id, what }) => ({
           id: `p-${id}`.slice(0, 60).replaceAll(/[^A-Za-z0-9._-]/g, '-'),
           what: what.slice(0, 120),

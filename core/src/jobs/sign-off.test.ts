@@ -41,6 +41,8 @@ describe('what signing a job off puts on record', () => {
         by: 'Wren',
       },
     ])
+    const written = { id: 'p', count: 1, place: 'here', backBy: '' } as const
+    expect(of({ ticks, parts: [{ ...written, what: 'main belt', number: 'OWN-8' }] }).fittings[0]?.mark).toBe('OWN-8')
     expect(of({ ticks }).fittings[0]?.mark).toMatch(/^\d+PK/)
   })
 

@@ -6,7 +6,7 @@ import type { SettledDrive } from '../path/settle.ts'
 import { beltLabel } from '../sections/families.ts'
 import { readLabel } from '../sections/labels.ts'
 import type { InspectionFields } from '../wear/inspection.ts'
-import { workId, workStep } from './found-work.ts'
+import { isUnlinked, workId, workStep } from './found-work.ts'
 
 export interface SignedOff {
   readonly fittings: readonly FittingFields[]
@@ -44,15 +44,17 @@ export function signedOff(settled: SettledDrive, job: JobFields, { number, by }:
 }
 
 /** The number of the part that was put on; where nobody has written one, what a belt of its size is called. */
-function markOf(job: JobFields, { id, section, ribs, construction = 'single' }: Belt, length: number): string {
-  const part = partOf(job, id)
+function markOf(job: JobFields, belt: Belt, length: number): string {
+  const { section, ribs, construction = 'single' } = belt
+  const part = partOf(job, belt)
   return part === undefined || part.number === '' ? beltLabel(section, ribs, length, construction) : part.number
 }
 
-/** The part of a job that is a belt of the drive. */
-export function partOf(job: JobFields, beltId: string): JobFields['parts'][number] | undefined {
-  const work = workId('replace', `belt.${beltId}`, '')
-  return job.parts.find((part) => part.work === work && part.place !== 'returned')
+/** The part of a job that is a belt of the drive: by its work, else by its name as somebody wrote it down. */
+export function partOf({ parts }: JobFields, { id, name }: Pick<Belt, 'id' | 'name'>) {
+  const work = workId('replace', `belt.${id}`, '')
+  const there = parts.filter(({ place }) => place !== 'returned')
+  return there.find((part) => part.work === work) ?? there.find((part) => isUnlinked(part, name))
 }
 
 /** Parts whose replacement was ticked; their wear begins again. */
@@ -115,7 +117,7 @@ export function missingAtSignOff(settled: SettledDrive, job: JobFields): Missing
   const fitted = beltsFitted(settled, job)
   return {
     distance: job.distance === null,
-    numbers: fitted.filter(({ id }) => (partOf(job, id)?.number ?? '') === '').map(({ id }) => id),
+    numbers: fitted.filter((belt) => (partOf(job, belt)?.number ?? '') === '').map(({ id }) => id),
     lengths: fitted.filter(({ length }) => length === null).map(({ id }) => id),
   }
 }

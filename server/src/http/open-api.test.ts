@@ -32,6 +32,7 @@ const addresses = () =>
     pictureBytes: 1e9,
     keptFree: 0,
     examplesDir: undefined,
+    stopping: new AbortController().signal,
   })
 
 /** What a router answers, those within it too, as `GET /:id`. */

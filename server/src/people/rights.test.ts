@@ -55,6 +55,7 @@ beforeAll(async () => {
     pictureBytes: 1e9,
     keptFree: 0,
     examplesDir: undefined,
+    stopping: new AbortController().signal,
   })
   routes = addresses.flatMap(({ path, routes: { stack } }) =>
     stack.flatMap(({ route }) =>

@@ -2,7 +2,7 @@ import { Button, Input, Modal } from 'antd'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import type { JobFields } from '@emery/core/api'
-import { missingAtSignOff, workId } from '@emery/core/jobs'
+import { missingAtSignOff, partOf, workId } from '@emery/core/jobs'
 import { useBench } from '../../bench/bench-context.ts'
 import type { JobEdit } from '../../job-edits/use-job.ts'
 import { Odometer } from '../../ui/odometer.tsx'
@@ -86,8 +86,9 @@ function withNumbers(
     const number = typed.trim()
     const work = workId('replace', `belt.${belt}`, '')
     if (number === '') return so
-    if (so.parts.some((part) => part.work === work))
-      return { ...so, parts: so.parts.map((part) => (part.work === work ? { ...part, number } : part)) }
+    const there = partOf(so, { id: belt, name: name(belt) })
+    if (there !== undefined)
+      return { ...so, parts: so.parts.map((part) => (part === there ? { ...part, number, work } : part)) }
     const part = { id: `p-${belt}`.slice(0, 60), what: name(belt), number, count: 1, backBy: '', work }
     return { ...so, parts: [...so.parts, { ...part, place: 'here' as const }] }
   }, job)

@@ -105,7 +105,7 @@ function JobSheet({ record, job, found }: JobSheetProps) {
         </section>
         <SmallDrive settled={settled} letters={0.05} label="The drive from the front, as it is routed" />
       </div>
-      <div className={styles['steps']} data-many={steps.length > 36}>
+      <div className={styles['steps']} data-many={steps.length > 30}>
         {PLAN_PHASES.map((phase) => {
           const of = steps.filter((step) => step.phase === phase)
           return (
