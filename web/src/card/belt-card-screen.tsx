@@ -97,6 +97,7 @@ function Card({ record: { vehicle, document }, belt, fitting }: CardProps) {
         <p className="figures">{others.filter((text) => text !== null).join(' · ')}</p>
         {count > 1 && <p>{count} belts, one matched set</p>}
         <dl>
+          {fitting !== undefined && fitting.mark !== mark && <Line name="Number">{fitting.mark}</Line>}
           <Line name="Fitted">{fitting === undefined ? '' : dayjs(fitting.fittedOn).format('D MMM YYYY')}</Line>
           <Line name="At">{fitting?.distance == null ? '' : units.distance.text(fitting.distance)}</Line>
           <Line name="Why">{fitting?.reason ?? ''}</Line>
