@@ -263,6 +263,10 @@ export interface BoardDue {
   readonly driveName: string
   readonly vehicle: (VehicleSummary & { readonly distance: number | null }) | null
   readonly words: string
+  /** Which part it is, as an inspection knows it; empty where that is not kept. */
+  readonly part: string
+  readonly partName: string
+  readonly what: 'replace' | 'look' | ''
   readonly dueOn: string | null
   readonly dueKm: number | null
 }

@@ -1,13 +1,13 @@
 /** What the server and its clients say to each other, beside drive documents themselves. */
 import { number, string, type InferType } from 'yup'
-import { quantity, record, text } from '../schema/schema-kit.ts'
+import { list, quantity, record, text } from '../schema/schema-kit.ts'
 import type { CheckedDrive } from '../drive/drive.ts'
 
 /** Letters and digits of any script, and the signs that stand between them on plates. */
 const PLATE = /^[\p{L}\p{M}\p{N} .·/()-]*$/u
 const PLATE_RULE = 'must be letters, digits, spaces, dots, hyphens, slashes or brackets, as it stands on the plate'
 
-export const vehicleFieldsSchema = record({
+const vehicleFields = {
   name: text('What the vehicle is called.', 120).trim().required('must not be empty'),
   plate: text('Its plate, or how else it is known.', 40).trim().matches(PLATE, PLATE_RULE),
   engine: text('Its engine, as the workshop calls it.', 120).trim(),
@@ -15,9 +15,36 @@ export const vehicleFieldsSchema = record({
   notes: text('Anything worth knowing.', 10000),
   owner: text('Whose it is.', 120).trim().optional(),
   reach: text('How to reach them: a telephone number, an address.', 200).trim().optional(),
+}
+
+export const vehicleFieldsSchema = record(vehicleFields)
+
+const fleetRowSchema = record({
+  ...vehicleFields,
+  plate: vehicleFields.plate.required('must name a plate'),
+  name: vehicleFields.name.optional(),
+  engine: vehicleFields.engine.optional(),
+  distance: vehicleFields.distance.optional(),
+  notes: vehicleFields.notes.optional(),
 })
 
 export type VehicleFields = InferType<typeof vehicleFieldsSchema>
+
+/** Vehicles that one table may bring. */
+export const MAX_FLEET = 2000
+
+/** Vehicles by their plates, as a table has them; what is left out stays as it is. */
+export const fleetSchema = record({
+  vehicles: list(fleetRowSchema, 'Vehicles by their plates.', { min: 1, max: MAX_FLEET }),
+})
+
+/** What became of a table of vehicles. */
+export interface FleetDone {
+  readonly added: number
+  readonly changed: number
+  /** What was left as it is, and why, a sentence each. */
+  readonly refused: readonly string[]
+}
 
 /** Vehicles listed at once; the others are searched for. */
 export const MAX_VEHICLES_LISTED = 1000

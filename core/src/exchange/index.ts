@@ -3,6 +3,7 @@ export { beltLinePartsCsv, readBeltLinePartsCsv } from './belt-line-parts-csv.ts
 export { carriers } from './carriers.ts'
 export { type CsvRead, pulleysCsv, readPulleysCsv } from './csv.ts'
 export { driveDxf } from './dxf.ts'
+export { type FleetCsvRead, type FleetRow, plateKey, readFleetCsv } from './fleet-csv.ts'
 export { fileName } from './file-name.ts'
 export { diagnosesCsv, inspectionsCsv } from './record-csv.ts'
 export { readShelfCsv, shelfCsv, type ShelfCsvRead } from './shelf-csv.ts'

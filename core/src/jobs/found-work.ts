@@ -98,6 +98,12 @@ export function workOfInspection(checks: readonly InspectionCheck[]): readonly J
   })
 }
 
+/** What is due on a part, as work of a job. */
+export function workOfDue(part: string, name: string, what: 'replace' | 'look', because: string): JobWork {
+  const does = what === 'replace' ? 'replace' : 'check'
+  return { id: workId(does, part, name), does, part, what: name, because, lines: [], prove: '', from: 'inspection' }
+}
+
 /** What is best done with the work that is planned, each with its reason; what is planned already is not proposed. */
 export function workThatGoesWith(drive: CheckedDrive, work: readonly JobWork[]): readonly JobWork[] {
   const all = wearParts(drive)

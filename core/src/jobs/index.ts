@@ -9,6 +9,7 @@ export {
   withWork,
   workId,
   workOfDiagnosis,
+  workOfDue,
   workOfInspection,
   workThatGoesWith,
 } from './found-work.ts'

@@ -30,6 +30,8 @@ export function jobStatus(settled: SettledDrive, job: JobFields): JobStatus {
 
 function stageOf({ drive }: SettledDrive, job: JobFields, open: readonly JobStep[]): JobStage {
   if (job.closedAt !== null) return open.some(({ phase }) => phase === 're-check') ? 're-check' : 'done'
+  // A drive that was begun with its job has nothing on it yet.
+  if (drive.belts.length === 0) return 'measure'
   if (allProblems(solveDrive(drive)).some(({ code }) => code === 'NOT_MEASURED' || code === 'NOT_ROUTED'))
     return 'measure'
   const wanted = drive.belts.filter(({ id }) => !job.without.includes(id))

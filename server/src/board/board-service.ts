@@ -50,7 +50,7 @@ export class BoardService {
     const until = new Date(this.now().getTime() + AHEAD_MS).toISOString().slice(0, 10)
     const found = await this.source.query<RawDue[]>(
       `SELECT due.*, drive.name AS driveName, vehicle.name AS vehicleName, vehicle.plate, vehicle.distance FROM (
-         SELECT driveId, vehicleId, words, dueOn, dueKm, aheadKm, dueOn IS NOT NULL OR dueKm IS NOT NULL AS later
+         SELECT driveId, vehicleId, words, part, partName, what, dueOn, dueKm, aheadKm, dueOn IS NOT NULL OR dueKm IS NOT NULL AS later
            FROM drive_dues
           WHERE (dueOn IS NULL AND dueKm IS NULL) OR dueOn <= ? OR aheadKm <= ?
           ORDER BY later, dueOn, aheadKm, driveId
@@ -152,6 +152,9 @@ interface RawRow extends JobStatus, RawVehicle {
 
 interface RawDue extends RawVehicle {
   readonly words: string
+  readonly part: string
+  readonly partName: string
+  readonly what: BoardDue['what']
   readonly dueOn: string | null
   readonly dueKm: number | null
   readonly driveId: string
@@ -189,6 +192,6 @@ function boardRow(row: RawRow): BoardRow {
 }
 
 function boardDue(row: RawDue): BoardDue {
-  const { driveId, driveName, words, dueOn, dueKm } = row
-  return { driveId, driveName, words, dueOn, dueKm, vehicle: vehicleOf(row) }
+  const { driveId, driveName, words, part, partName, what, dueOn, dueKm } = row
+  return { driveId, driveName, words, part, partName, what, dueOn, dueKm, vehicle: vehicleOf(row) }
 }

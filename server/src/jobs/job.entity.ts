@@ -91,6 +91,10 @@ export interface DriveDueRow {
   /** 0 for the most urgent. */
   readonly position: number
   readonly words: string
+  /** Which part it is, as an inspection knows it, and what is to be done; empty where that was not kept yet. */
+  readonly part: string
+  readonly partName: string
+  readonly what: string
   readonly dueOn: string | null
   readonly dueKm: number | null
   /** Kept by `rewriteWords`, with the km to go until `dueKm`. */
@@ -105,6 +109,9 @@ export const DriveDueEntity = new EntitySchema<DriveDueRow>({
     driveId: { type: 'char', length: 36, primary: true },
     position: { type: 'int', primary: true },
     words: { type: 'varchar', length: 200 },
+    part: { type: 'varchar', length: 80, default: '' },
+    partName: { type: 'varchar', length: 200, default: '' },
+    what: { type: 'varchar', length: 10, default: '' },
     vehicleId: { type: 'char', length: 36, nullable: true },
     aheadKm: { type: 'double', nullable: true },
     dueOn: { type: 'varchar', length: 10, nullable: true },

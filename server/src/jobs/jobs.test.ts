@@ -8,6 +8,7 @@ import {
   type BoardDues,
   type DriveRecord,
   type ErrorBody,
+  type FleetDone,
   type Found,
   type Job,
   type JobChangeRecord,
@@ -16,6 +17,7 @@ import {
 } from '@emery/core/api'
 import { jobPlan } from '@emery/core/jobs'
 import { settleDrive } from '@emery/core/path'
+import { unpacked } from '../vehicles/zip.ts'
 import { ketch } from '../testing/documents.ts'
 import { startTestApp, type TestApp } from '../testing/test-app.ts'
 
@@ -413,8 +415,9 @@ describe('signing off', () => {
   test('a job that an older page saves keeps what that page does not know of', async () => {
     const own = await newDrive(null)
     const made = await add(job({ driveId: own, promisedFor: '2026-12-01T16:30', priority: 'urgent', shows: ['warm'] }))
-    const { shows: _shows, promisedFor: _promised, ...old } = job({ driveId: own, asked: 'a belt' })
-    const sent = Object.fromEntries(Object.entries(old).filter(([key]) => !['work', 'priority'].includes(key)))
+    const later = ['shows', 'promisedFor', 'work', 'priority']
+    const fields = job({ driveId: own, asked: 'a belt' })
+    const sent = Object.fromEntries(Object.entries(fields).filter(([key]) => !later.includes(key)))
     const saved = (await put(made.id, 1, sent as JobFields).expect(200)).body as Job
     expect(saved).toMatchObject({
       asked: 'a belt',
@@ -450,4 +453,40 @@ describe('signing off', () => {
     expect((await board({ hand: 'Isla' })).rows.map(({ complaint }) => complaint)).toContain('soon')
     expect((await board({ hand: 'Isl' })).rows).toEqual([])
   })
+})
+
+test('a fleet comes in by its plates: known ones are changed, others added, a lower distance is left and told of', async () => {
+  const fleet = async (...vehicles: object[]) =>
+    (await request(at.app).post('/api/vehicles/fleet').send({ vehicles }).expect(200)).body as FleetDone
+  const owner = 'Tern Ferries'
+  const ten = Array.from({ length: 10 }, (_, i) => ({ plate: `TF ${i}`, name: `Tern ${i}`, distance: 1000 * i, owner }))
+  expect(await fleet(...ten)).toEqual({ added: 10, changed: 0, refused: [] })
+  // The same again changes nothing; plates are the same however they are spaced.
+  expect(await fleet(...ten)).toEqual({ added: 0, changed: 0, refused: [] })
+  const { added, changed, refused } = await fleet({ plate: 'tf-3', distance: 3500 }, { plate: 'TF4', distance: 1 })
+  expect([added, changed]).toEqual([0, 1])
+  expect(refused).toEqual([expect.stringMatching(/^TF 4: the odometer reading is lower than the 4,000 km/)])
+  const { vehicles } = (await request(at.app).get('/api/vehicles?q=tern ferries').expect(200)).body as {
+    vehicles: VehicleRecord[]
+  }
+  expect(vehicles.map(({ plate, distance }) => [plate, distance]).slice(3, 5)).toEqual([
+    ['TF 3', 3500],
+    ['TF 4', 4000],
+  ])
+  // Whose it is stays in the workshop unless it is asked for.
+  const [tern] = vehicles
+  const zipped = async (query: string) => {
+    const asked = request(at.app)
+      .get(`/api/vehicles/${tern?.id ?? ''}/export${query}`)
+      .buffer(true)
+      .responseType('blob')
+    const files = await unpacked((await asked.expect(200)).body as Buffer)
+    return files.get('vehicle.json')?.toString('utf8')
+  }
+  expect(await zipped('')).not.toContain(owner)
+  expect(await zipped('?owner=1')).toContain(owner)
+  await request(at.app)
+    .post('/api/vehicles/fleet')
+    .send({ vehicles: [{ name: 'No plate' }] })
+    .expect(400)
 })

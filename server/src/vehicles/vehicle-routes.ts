@@ -1,6 +1,6 @@
 import { boolean } from 'yup'
 import { json, raw, Router, type ErrorRequestHandler } from 'express'
-import { basedOnSchema, vehicleFieldsSchema } from '@emery/core/api'
+import { basedOnSchema, fleetSchema, vehicleFieldsSchema } from '@emery/core/api'
 import { fileName } from '@emery/core/exchange'
 import { askerOf, type AuditLog } from '../audit/audit-log.ts'
 import type { Write } from '../edits/write-once.ts'
@@ -44,6 +44,14 @@ export function vehicleRoutes({ vehicles, zips, audit, write }: VehicleParts): R
       const sent: unknown = request.body
       if (!Buffer.isBuffer(sent)) throw badZip('$', 'is not a ZIP file')
       return await zips.in(sent, personOf(response).name)
+    }),
+  )
+
+  routes.post(
+    '/fleet',
+    json({ limit: '2mb', strict: false }),
+    write(200, async (request) => {
+      return await vehicles.takeFleet(checked(fleetSchema, request.body, '$').vehicles)
     }),
   )
 
@@ -106,6 +114,7 @@ export const vehicleOperations: Operations = {
     body: BodyOf.file('application/zip'),
     status: 201,
   },
+  'POST /fleet': { summary: 'Take in vehicles by their plates', body: fleetSchema },
   'GET /:id/export': {
     summary: 'A vehicle with all that belongs to it',
     query: { owner: '1 to bring along whose it is; left out otherwise.' },

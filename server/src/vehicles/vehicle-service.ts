@@ -1,7 +1,9 @@
 import { IsNull, type DataSource, type EntityManager } from 'typeorm'
 import { v4 as newId } from 'uuid'
+import { plateKey, type FleetRow } from '@emery/core/exchange'
 import {
   distanceRefusal,
+  type FleetDone,
   MAX_VEHICLES_LISTED,
   type VehicleFields,
   type VehicleRecord,
@@ -82,6 +84,37 @@ export class VehicleService {
       throw new ApiError('BAD_REQUEST', { problems: [{ path: '$.distance', message: refusal }] })
     await inTransaction(this.source, (manager) => this.write(manager, id, basedOn, fields))
     return this.get(id)
+  }
+
+  /**
+   * Takes in vehicles by their plates: those that are known are changed in what the table says, the others are added. A distance lower than
+   * last time is left as it was, and told of.
+   */
+  async takeFleet(rows: readonly FleetRow[]): Promise<FleetDone> {
+    return inTransaction(this.source, async (manager) => {
+      const all = await manager.find(VehicleEntity, { where: { deletedAt: IsNull() } })
+      const byPlate = new Map(all.filter(({ plate }) => plate !== '').map((row) => [plateKey(row.plate), row]))
+      const refused: string[] = []
+      let [added, changed] = [0, 0]
+      for (const { plate, distance, ...words } of rows) {
+        const there = byPlate.get(plateKey(plate))
+        if (there === undefined) {
+          await this.create({ name: plate, engine: '', notes: '', ...words, plate, distance: distance ?? null })
+          added++
+          continue
+        }
+        const refusal = distanceRefusal(there.distance, distance ?? null)
+        if (refusal !== undefined) refused.push(`${there.plate}: the odometer reading ${refusal}.`)
+        const { name, engine, notes, owner, reach } = there
+        const before = { name, plate: there.plate, engine, notes, owner, reach, distance: there.distance }
+        const read = refusal === undefined && distance !== undefined ? { distance } : {}
+        const after = { ...before, ...words, ...read }
+        if (JSON.stringify(before) === JSON.stringify(after)) continue
+        await this.write(manager, there.id, there.version, after)
+        changed++
+      }
+      return { added, changed, refused }
+    })
   }
 
   /** Keeps what a vehicle had run, as it was read at a job; of a vehicle that has run further already nothing changes. */

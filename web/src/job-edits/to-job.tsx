@@ -1,12 +1,12 @@
 import { FileAddOutlined } from '@ant-design/icons'
 import { Button } from 'antd'
-import { useCallback } from 'react'
+import { useCallback, useEffect, useRef } from 'react'
 import { useNavigate } from 'react-router'
 import { useJob, type JobEdit } from './use-job.ts'
 
 /** Puts something into the job that is open on a drive, or begins one with it, and goes there. */
 export function useToJob(driveId: string) {
-  const { kept, edit } = useJob(driveId, null)
+  const { kept, edit, loading } = useJob(driveId, null)
   const navigate = useNavigate()
   const put = useCallback(
     (how: JobEdit) => {
@@ -15,7 +15,7 @@ export function useToJob(driveId: string) {
     },
     [edit, navigate, driveId],
   )
-  return { put, where: kept === undefined ? 'a new job' : `job ${kept.number}` }
+  return { put, loading, where: kept === undefined ? 'a new job' : `job ${kept.number}` }
 }
 
 interface ToJobProps {
@@ -33,4 +33,16 @@ export function ToJob({ driveId, what, how }: ToJobProps) {
       {what} to {where}
     </Button>
   )
+}
+
+/** Puts something into the job as soon as it is known which: for a list that would otherwise ask for the jobs of every drive in it. */
+export function PutIntoJob({ driveId, how }: Omit<ToJobProps, 'what'>) {
+  const { put, loading } = useToJob(driveId)
+  const isPut = useRef(false)
+  useEffect(() => {
+    if (loading || isPut.current) return
+    isPut.current = true
+    put(how)
+  }, [loading, put, how])
+  return null
 }

@@ -18,9 +18,22 @@ export function VehicleFieldsForm({ vehicle }: { readonly vehicle: VehicleRecord
     // One field after the other, each on top of what the one before has come to: nobody is in conflict with themselves.
     scope: { id: `vehicle-${vehicle.id}` },
     mutationFn: ({ fields, lastWasWrong = false }: { fields: Partial<VehicleFields>; lastWasWrong?: boolean }) => {
-      const { name, plate, engine, distance, notes, version } =
-        queries.getQueryData<VehicleRecord>(vehicleKeys.one(vehicle.id)) ?? vehicle
-      return saveVehicle(vehicle.id, version, { name, plate, engine, distance, notes, ...fields }, lastWasWrong)
+      const {
+        name,
+        plate,
+        engine,
+        distance,
+        notes,
+        owner = '',
+        reach = '',
+        version,
+      } = queries.getQueryData<VehicleRecord>(vehicleKeys.one(vehicle.id)) ?? vehicle
+      return saveVehicle(
+        vehicle.id,
+        version,
+        { name, plate, engine, distance, notes, owner, reach, ...fields },
+        lastWasWrong,
+      )
     },
     onSuccess: (saved, { fields }) => {
       queries.setQueryData(vehicleKeys.one(vehicle.id), saved)
@@ -36,14 +49,15 @@ export function VehicleFieldsForm({ vehicle }: { readonly vehicle: VehicleRecord
   })
   const problem = error instanceof RequestFailure ? error.details.problems?.[0] : undefined
   const lower = problem?.path === '$.distance' && problem.message.includes('lower')
-  const field = (key: 'name' | 'plate' | 'engine' | 'notes', label: string, most: number) => {
+  const field = (key: 'name' | 'plate' | 'engine' | 'notes' | 'owner' | 'reach', label: string, most: number) => {
     const leave = () => {
       const draft = drafts[key]
-      if (draft !== undefined && draft.trim() !== vehicle[key]) mutate({ fields: changedWords(drafts, vehicle) })
+      if (draft !== undefined && draft.trim() !== (vehicle[key] ?? ''))
+        mutate({ fields: changedWords(drafts, vehicle) })
     }
     const shared = {
       maxLength: most,
-      value: drafts[key] ?? vehicle[key],
+      value: drafts[key] ?? vehicle[key] ?? '',
       onChange: ({ target }: { target: { value: string } }) => setDrafts({ ...drafts, [key]: target.value }),
       onBlur: leave,
     }
@@ -86,6 +100,8 @@ export function VehicleFieldsForm({ vehicle }: { readonly vehicle: VehicleRecord
           <Button onClick={() => mutate({ ...variables, lastWasWrong: true })}>The earlier figure was wrong</Button>
         )}
       </label>
+      {field('owner', 'Owner', 120)}
+      {field('reach', 'How to reach them', 200)}
       {field('notes', 'Notes', 10_000)}
       {error !== null && problem === undefined && <p role="alert">{error.message}</p>}
     </section>
@@ -94,11 +110,11 @@ export function VehicleFieldsForm({ vehicle }: { readonly vehicle: VehicleRecord
 
 /** Words that were typed and differ from what is kept: those that an earlier try did not get through are in it again. */
 function changedWords(
-  { name, plate, engine, notes }: Partial<Record<keyof VehicleFields, string>>,
+  { name, plate, engine, notes, owner, reach }: Partial<Record<keyof VehicleFields, string>>,
   vehicle: VehicleRecord,
 ): Partial<VehicleFields> {
-  const typed = Object.entries({ name, plate, engine, notes }).flatMap(([key, draft]) =>
-    draft === undefined || draft.trim() === vehicle[key as 'name'] ? [] : [[key, draft.trim()] as const],
+  const typed = Object.entries({ name, plate, engine, notes, owner, reach }).flatMap(([key, draft]) =>
+    draft === undefined || draft.trim() === (vehicle[key as 'owner'] ?? '') ? [] : [[key, draft.trim()] as const],
   )
   return Object.fromEntries(typed)
 }

@@ -1,5 +1,6 @@
 import { queryOptions } from '@tanstack/react-query'
-import type { DriveRecord, VehicleFields, VehicleRecord } from '@emery/core/api'
+import type { DriveRecord, FleetDone, VehicleFields, VehicleRecord } from '@emery/core/api'
+import type { FleetRow } from '@emery/core/exchange'
 import { ask } from '../api/client.ts'
 import { write } from '../api/write.ts'
 
@@ -32,6 +33,10 @@ export function vehicleDrivesQuery(id: string) {
 
 export const addVehicle = (fields: VehicleFields) =>
   write<VehicleRecord>({ method: 'POST', path: '/vehicles', json: fields })
+
+/** Vehicles by their plates: changed where they are known, else added. */
+export const takeFleet = (vehicles: readonly FleetRow[]) =>
+  write<FleetDone>({ method: 'POST', path: '/vehicles/fleet', json: { vehicles } })
 
 /** `lastWasWrong` lets a distance be lower than the one before. */
 export const saveVehicle = (id: string, basedOn: number, fields: VehicleFields, lastWasWrong = false) =>

@@ -12,6 +12,7 @@ import { useTopBar } from '../ui/top-bar.ts'
 import { useAddress } from '../ui/use-address.ts'
 import styles from './vehicles.module.css'
 import { BringIn } from './bring-in.tsx'
+import { Fleet } from './fleet.tsx'
 import { useUnits } from '../ui/use-units.ts'
 
 /** Every vehicle the workshop knows. */
@@ -36,12 +37,13 @@ export function VehiclesScreen() {
         <h1>Vehicles</h1>
         <SearchField
           label="Search vehicles"
-          placeholder="Name, plate or engine"
+          placeholder="Name, plate, engine or owner"
           className={listPage['search']}
           value={words}
           onChange={(to) => narrow('q', to)}
         />
         <BringIn />
+        <Fleet />
         <Button type="primary" size="large" icon={<PlusOutlined aria-hidden />} onClick={add}>
           New vehicle
         </Button>
@@ -57,12 +59,12 @@ export function VehiclesScreen() {
         />
       ) : (
         <ul className={styles['list']}>
-          {vehicles.map(({ id, name, plate, engine, distance }) => (
+          {vehicles.map(({ id, name, plate, engine, owner, distance }) => (
             <li key={id}>
               <Link to={`/vehicles/${id}`}>
                 <strong>{name}</strong>
                 <span className="figures">{plate}</span>
-                <span>{engine}</span>
+                <span>{[engine, owner].filter((each) => each !== undefined && each !== '').join(' · ')}</span>
                 <span className="figures">{distance === null ? '' : units.distance.text(distance)}</span>
               </Link>
             </li>

@@ -14,6 +14,12 @@ export class JobsOfADay1775000000000 implements MigrationInterface {
         ADD COLUMN IF NOT EXISTS minutes int NOT NULL DEFAULT 0`,
     )
     await runner.query('CREATE INDEX IF NOT EXISTS jobs_promised ON jobs (deletedAt, promisedFor)')
+    await runner.query(
+      `ALTER TABLE drive_dues
+        ADD COLUMN IF NOT EXISTS part varchar(80) NOT NULL DEFAULT '',
+        ADD COLUMN IF NOT EXISTS partName varchar(200) NOT NULL DEFAULT '',
+        ADD COLUMN IF NOT EXISTS what varchar(10) NOT NULL DEFAULT ''`,
+    )
     for (const table of ['vehicles', 'vehicle_revisions'])
       await runner.query(
         `ALTER TABLE ${table}
@@ -25,6 +31,9 @@ export class JobsOfADay1775000000000 implements MigrationInterface {
   async down(runner: QueryRunner): Promise<void> {
     for (const table of ['vehicles', 'vehicle_revisions'])
       await runner.query(`ALTER TABLE ${table} DROP COLUMN IF EXISTS owner, DROP COLUMN IF EXISTS reach`)
+    await runner.query(
+      'ALTER TABLE drive_dues DROP COLUMN IF EXISTS part, DROP COLUMN IF EXISTS partName, DROP COLUMN IF EXISTS what',
+    )
     await runner.query('DROP INDEX IF EXISTS jobs_promised ON jobs')
     await runner.query(
       `ALTER TABLE jobs

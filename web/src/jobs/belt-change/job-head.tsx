@@ -4,7 +4,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import type { Job, JobFields, JobStatus } from '@emery/core/api'
 import { CONDITIONS, type Condition } from '@emery/core/belt-change'
-import type { JobPlan, JobStep } from '@emery/core/jobs'
+import { workTitle, type JobPlan, type JobStep } from '@emery/core/jobs'
 import { setBeltsFromFront } from '@emery/core/drive'
 import { FrontToBack } from '../../parts/front-to-back.tsx'
 import { hoursText } from '../hours-text.ts'
@@ -68,6 +68,7 @@ export function JobHead({ job, kept, jobs, order, status, next, failure, onEdit 
           {next.title}
         </button>
       )}
+      <CameBack job={job} jobs={jobs} />
       <OtherJobs jobs={jobs} kept={kept} />
       {writing ? (
         <JobWords
@@ -124,6 +125,28 @@ function goTo(stepId: string): void {
   const step = document.getElementById(stepAnchor(stepId))
   step?.scrollIntoView({ block: 'center' })
   step?.querySelector('input')?.focus({ preventScroll: true })
+}
+
+/** The job after which the same complaint came back: what was done then, beside what is to be done now. */
+function CameBack({ job, jobs }: Pick<JobHeadProps, 'job' | 'jobs'>) {
+  const before = jobs.find(({ id }) => id === job.comebackOf)
+  if (before === undefined) return null
+  const { id, number, complaint, closedAt, work, ticks, distance } = before
+  const done = work.map((each) => workTitle(each))
+  const skipped = ticks.filter(({ is }) => is === 'skipped').map(({ title, reason }) => `${title} (${reason})`)
+  return (
+    <section aria-label="Came back" className={styles['cameBack']}>
+      <h3 className="heading">Came back after job {number}</h3>
+      <p>
+        <Link to={`?job=${id}`}>Job {number}</Link>
+        {closedAt === null ? '' : `, ${dayjs(closedAt).format('D MMM YYYY')}`}
+        {distance === null ? '' : ` at ${distance.toLocaleString('en')} km`}:{' '}
+        {complaint === '' ? 'no complaint' : complaint}
+      </p>
+      <p>{done.length === 0 ? 'Its work is in its steps.' : `Done then: ${done.join(', ')}.`}</p>
+      {skipped.length > 0 && <p>Skipped then: {skipped.join('; ')}.</p>}
+    </section>
+  )
 }
 
 /** What was written of the job, to read. */

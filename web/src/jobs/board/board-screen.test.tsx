@@ -133,7 +133,7 @@ test('an empty board, one narrowed to nothing, and a server that is away each sa
   expect(await screen.findByText('The Board could not be loaded')).toBeTruthy()
 })
 
-test('a new job wants a vehicle and its drive; a vehicle without one says what to do', async () => {
+test('a new job wants a vehicle; one without a drive gets an empty one', async () => {
   const vehicle = { id: 'v1', name: 'Ketch', plate: 'HB-114', engine: '', distance: null, notes: '', version: 1 }
   server.answers['GET /vehicles'] = { status: 200, json: { vehicles: [vehicle] } }
   server.answers['GET /drives'] = { status: 200, json: { drives: [], total: 0 } }
@@ -144,8 +144,12 @@ test('a new job wants a vehicle and its drive; a vehicle without one says what t
   expect(start.disabled).toBe(true)
   await userEvent.click(within(dialog).getByRole('combobox', { name: 'Vehicle' }))
   await userEvent.click(await screen.findByText('Ketch · HB-114', { selector: '.ant-select-item-option-content' }))
-  expect((await within(dialog).findByRole('link', { name: 'Create its drive' })).getAttribute('href')).toBe(
-    '/drives/new?vehicle=v1',
-  )
-  expect(start.disabled).toBe(true)
+  // The job keeps its complaint; the drive is drawn when the vehicle is here.
+  await waitFor(() => expect(start.disabled).toBe(false))
+  await userEvent.type(within(dialog).getByLabelText('Complaint'), 'howls')
+  server.answers['POST /drives'] = { status: 201, json: { id: 'd9', version: 1 } }
+  server.answers['POST /jobs'] = { status: 201, json: { id: 'j9', driveId: 'd9' } }
+  await userEvent.click(start)
+  await waitFor(() => expect(server.sent.at(-1)?.body).toMatchObject({ driveId: 'd9', complaint: 'howls' }))
+  expect(server.sent.at(-2)?.body).toMatchObject({ vehicleId: 'v1', document: { pulleys: [], belts: [] } })
 })

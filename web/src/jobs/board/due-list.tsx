@@ -1,7 +1,11 @@
 import { useQuery } from '@tanstack/react-query'
+import { Button } from 'antd'
 import dayjs from 'dayjs'
 import { Link } from 'react-router'
-import type { BoardDue } from '@emery/core/api'
+import { useState } from 'react'
+import type { BoardDue, JobFields } from '@emery/core/api'
+import { workOfDue, withWork } from '@emery/core/jobs'
+import { PutIntoJob } from '../../job-edits/to-job.tsx'
 import { boardDuesQuery } from '../jobs-api.ts'
 import styles from './board.module.css'
 import { vehicleTitle } from '../../ui/vehicle-title.ts'
@@ -27,12 +31,30 @@ export function DueOnDrives() {
                 <span>{each.words}</span>
                 <small>{whenWords(each, units)}</small>
               </Link>
+              <DueJob due={each} />
             </li>
           ))}
         </ul>
       )}
       {data?.more === true && <p className="soft">and more, less urgent</p>}
     </section>
+  )
+}
+
+/** A press that makes a job of what is due, or puts it into the one that is open on the drive. */
+function DueJob({ due: { driveId, words, part, partName, what } }: { readonly due: BoardDue }) {
+  const [pressed, setPressed] = useState(false)
+  const how = (job: JobFields): JobFields => ({
+    ...(what === '' ? job : withWork(job, [workOfDue(part, partName, what, words)])),
+    asked: job.asked === '' ? words : job.asked,
+  })
+  return (
+    <>
+      <Button size="small" loading={pressed} aria-label={`Make it a job: ${words}`} onClick={() => setPressed(true)}>
+        Make it a job
+      </Button>
+      {pressed && <PutIntoJob driveId={driveId} how={how} />}
+    </>
   )
 }
 

@@ -1,9 +1,11 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
-import { Button, Input, Modal, Select } from 'antd'
+import { Button, Checkbox, Input, Modal, Select } from 'antd'
 import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { newJob } from '@emery/core/api'
-import { addJob, boardKey, jobsKey } from '../jobs-api.ts'
+import { checkDrive, newDrive } from '@emery/core/drive'
+import { createDrive, driveKeys } from '../../drives/drives-api.ts'
+import { addJob, boardKey, jobsKey, jobsQuery } from '../jobs-api.ts'
 import { addVehicle, vehicleDrivesQuery, vehicleKeys, vehicleListQuery } from '../../vehicles/vehicles-api.ts'
 import form from '../../ui/stacked-form.module.css'
 import { vehicleTitle } from '../../ui/vehicle-title.ts'
@@ -27,15 +29,26 @@ function Fields({ onClose }: Pick<NewJobProps, 'onClose'>) {
   const [driveId, setDriveId] = useState<string | null>(null)
   const [complaint, setComplaint] = useState('')
   const [asked, setAsked] = useState('')
+  const [again, setAgain] = useState(false)
   const queries = useQueryClient()
   const navigate = useNavigate()
   const { data: drives } = useQuery({ ...vehicleDrivesQuery(vehicleId ?? ''), enabled: vehicleId !== null })
   const drive = driveId ?? (drives?.length === 1 ? (drives[0]?.id ?? null) : null)
+  const canStart = drive !== null || drives?.length === 0
+  const { data: jobs = [] } = useQuery({ ...jobsQuery(drive ?? ''), enabled: drive !== null })
+  const last = jobs.find(({ closedAt }) => closedAt !== null)
   const { mutate, error, isPending } = useMutation({
-    mutationFn: (id: string) => addJob({ ...newJob(id), complaint: complaint.trim(), asked: asked.trim() }),
+    mutationFn: async () =>
+      addJob({
+        ...newJob(drive ?? (await undrawn(vehicleId))),
+        complaint: complaint.trim(),
+        asked: asked.trim(),
+        comebackOf: again ? (last?.id ?? '') : '',
+      }),
     onSuccess: (job) => {
       void queries.invalidateQueries({ queryKey: boardKey })
       void queries.invalidateQueries({ queryKey: jobsKey(job.driveId) })
+      void queries.invalidateQueries({ queryKey: driveKeys.lists })
       onClose()
       void navigate(`/drives/${job.driveId}/belt-change?job=${job.id}`)
     },
@@ -45,7 +58,7 @@ function Fields({ onClose }: Pick<NewJobProps, 'onClose'>) {
       className={form['form']}
       onSubmit={(event) => {
         event.preventDefault()
-        if (drive !== null) mutate(drive)
+        if (canStart) mutate()
       }}
     >
       <PickVehicle
@@ -68,10 +81,16 @@ function Fields({ onClose }: Pick<NewJobProps, 'onClose'>) {
       )}
       {drives?.length === 0 && (
         <p>
-          No drive is recorded for this vehicle.{' '}
-          <Link to={`/drives/new?vehicle=${vehicleId ?? ''}`}>Create its drive</Link>, or assign one on{' '}
-          <Link to={`/vehicles/${vehicleId ?? ''}`}>its page</Link>, then tick the first step of the belt change.
+          No drive is recorded for this vehicle yet. The job keeps its complaint and begins with an empty one, to be
+          drawn when the vehicle is here; or{' '}
+          <Link to={`/drives/new?vehicle=${vehicleId ?? ''}`}>say its parts first</Link>.
         </p>
+      )}
+      {last !== undefined && (
+        <Checkbox checked={again} onChange={({ target }) => setAgain(target.checked)}>
+          The same again as job {last.number}
+          {last.complaint === '' ? '' : `: ${last.complaint}`}
+        </Checkbox>
       )}
       <label>
         Complaint
@@ -88,11 +107,22 @@ function Fields({ onClose }: Pick<NewJobProps, 'onClose'>) {
         <Input maxLength={500} value={asked} onChange={({ target }) => setAsked(target.value)} />
       </label>
       {error !== null && <p role="alert">{error.message}</p>}
-      <Button type="primary" size="large" htmlType="submit" loading={isPending} disabled={drive === null}>
+      <Button type="primary" size="large" htmlType="submit" loading={isPending} disabled={!canStart}>
         Create job
       </Button>
     </form>
   )
+}
+
+/** A drive of which nothing is known yet, on a vehicle that has none: the job is on it until somebody draws it. */
+async function undrawn(vehicleId: string | null): Promise<string> {
+  // A drive has a crank, if nothing else; no pulley is said to be on it.
+  const crank = { name: 'Crank', kind: 'crank', face: 'smooth', section: 'PK', grooves: 1, belts: [] } as const
+  const drive = newDrive({ name: 'Main drive', crankTurns: 'cw', parts: [crank], belts: [] })
+  const read = checkDrive({ ...drive, pulleys: [] })
+  if (!read.ok) throw new Error(read.problems[0]?.message)
+  const { id } = await createDrive({ document: read.drive, vehicleId, reason: 'begun with its job' })
+  return id
 }
 
 /** Finds a vehicle by name, plate or engine, or begins one with the name that was typed. */
