@@ -195,6 +195,7 @@ module.exports = {
       'units',
     ]),
     only('exchange', 'exchange', [
+      'schema',
       'adjusters',
       'numerics',
       'units',

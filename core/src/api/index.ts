@@ -36,6 +36,8 @@ export {
   PART_PLACES,
   PRIORITIES,
   type Priority,
+  type BoardPart,
+  type BoardParts,
   type BoardWeek,
   type JobWork,
   wholeJob,

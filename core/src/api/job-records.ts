@@ -259,6 +259,7 @@ export interface BoardRow extends JobStatus {
 
 /** Something on a drive that is worn or has to be looked at again. */
 export interface BoardDue {
+  /** Empty for a vehicle that has no drive yet. */
   readonly driveId: string
   readonly driveName: string
   readonly vehicle: (VehicleSummary & { readonly distance: number | null }) | null
@@ -269,6 +270,22 @@ export interface BoardDue {
   readonly what: 'replace' | 'look' | ''
   readonly dueOn: string | null
   readonly dueKm: number | null
+}
+
+/** A part of an open job, in a list of many. */
+export interface BoardPart extends JobPart {
+  readonly jobId: string
+  readonly jobNumber: number
+  readonly driveId: string
+  readonly promisedFor: string
+  readonly vehicle: VehicleSummary | null
+}
+
+/** The parts of the jobs of some days. */
+export interface BoardParts {
+  readonly parts: readonly BoardPart[]
+  /** Whether there are more jobs than these are of. */
+  readonly more: boolean
 }
 
 /** The open jobs of some days, those without a promise after them. */

@@ -17,4 +17,5 @@ export { type MissingAtSignOff, missingAtSignOff, partOf, signedOff } from './si
 export { daysFrom, minutesLeft, movedInPlan, type PlannedJob, type PlanPlace, weekPlan } from './week.ts'
 export { workTitle } from './work-steps.ts'
 export { jobPlan, type JobPlan, type JobStep, moveRefusal, stepBefore } from './job-plan.ts'
+export { onShelf, PLACES_IN_ORDER, priceOf } from './parts-list.ts'
 export { jobStatus } from './job-status.ts'

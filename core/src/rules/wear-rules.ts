@@ -102,6 +102,8 @@ export const wearKey = {
   dueShare: 'wear.due.share',
   againKm: 'wear.again.km',
   againMonths: 'wear.again.months',
+  firstKm: 'wear.first.km',
+  firstMonths: 'wear.first.months',
 } as const
 
 /** Every limit of wear that a workshop may set, in the order in which they are listed. */
@@ -151,6 +153,28 @@ export const WEAR_RULES: readonly Rule[] = [
     min: 0.1,
     max: 1,
     why: 'Time to put a new one on the shelf.',
+  },
+  {
+    key: wearKey.firstKm,
+    group: 'wear',
+    subject: 'Vehicles nobody has looked at',
+    what: 'look at the belts from',
+    unit: 'km',
+    nominal: 60_000,
+    min: 1000,
+    max: 1_000_000,
+    why: 'From then on belts of any kind may be worn.',
+  },
+  {
+    key: wearKey.firstMonths,
+    group: 'wear',
+    subject: 'Vehicles nobody has looked at',
+    what: 'look at the belts after it came here',
+    unit: 'months',
+    nominal: 12,
+    min: 1,
+    max: 120,
+    why: 'What was not looked at is not known.',
   },
   {
     key: wearKey.againKm,

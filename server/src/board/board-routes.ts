@@ -26,10 +26,11 @@ export function boardRoutes(board: BoardService): Router {
   })
 
   routes.get('/week', async (request, response) => {
-    const until = request.query['until']
-    if (typeof until !== 'string' || !DAY.test(until))
-      throw new ApiError('BAD_REQUEST', { problems: [{ path: 'until', message: 'must be a day like 2026-11-24' }] })
-    response.json(await board.week(until))
+    response.json(await board.week(untilOf(request.query['until'])))
+  })
+
+  routes.get('/parts', async (request, response) => {
+    response.json(await board.parts(untilOf(request.query['until'])))
   })
 
   routes.get('/counts', async (_request, response) => {
@@ -42,6 +43,13 @@ export function boardRoutes(board: BoardService): Router {
 
   return routes
 }
+
+function untilOf(until: unknown): string {
+  if (typeof until === 'string' && DAY.test(until)) return until
+  throw new ApiError('BAD_REQUEST', { problems: [{ path: 'until', message: 'must be a day like 2026-11-24' }] })
+}
+
+const UNTIL = { until: 'The day after the last, like 2026-11-24.' }
 
 export const boardOperations: Operations = {
   'GET /': {
@@ -57,8 +65,9 @@ export const boardOperations: Operations = {
   },
   'GET /week': {
     summary: 'Open jobs promised before a day, then those promised for none',
-    query: { until: 'The day after the last, like 2026-11-24.' },
+    query: UNTIL,
   },
+  'GET /parts': { summary: 'The parts of those jobs', query: UNTIL },
   'GET /counts': { summary: 'How many jobs are in each stage' },
   'GET /due': { summary: 'What is due' },
 }

@@ -1,16 +1,21 @@
-import type { DataSource } from 'typeorm'
+import { In, type DataSource } from 'typeorm'
 import {
   JOB_STAGES,
+  shopRulesOf,
   type Board,
   type BoardCounts,
   type BoardDue,
   type BoardDues,
   type BoardRow,
+  type BoardParts,
   type BoardWeek,
   type Priority,
   type JobStage,
   type JobStatus,
 } from '@emery/core/api'
+import { mustRule, wearKey } from '@emery/core/rules'
+import { JobEntity } from '../jobs/job.entity.ts'
+import { RuleService } from '../rules/rule-service.ts'
 import { likeOf } from './words.ts'
 
 export interface BoardQuery {
@@ -60,7 +65,60 @@ export class BoardService {
        ORDER BY due.later, due.dueOn, due.aheadKm, due.driveId`,
       [until, AHEAD_KM, MAX_DUE + 1],
     )
-    return { due: found.slice(0, MAX_DUE).map(boardDue), more: found.length > MAX_DUE }
+    const unseen = found.length > MAX_DUE ? [] : await this.unseen(MAX_DUE + 1 - found.length)
+    const due = [...found.map(boardDue), ...unseen]
+    return { due: due.slice(0, MAX_DUE), more: due.length > MAX_DUE }
+  }
+
+  /** The parts of the jobs of some days. */
+  async parts(until: string): Promise<BoardParts> {
+    const { rows, more } = await this.week(until)
+    if (rows.length === 0) return { parts: [], more }
+    const found = await this.source.getRepository(JobEntity).find({
+      where: { id: In(rows.map(({ id }) => id)) },
+      select: { id: true, document: true },
+    })
+    const documents = new Map(found.map(({ id, document }) => [id, document]))
+    const parts = rows.flatMap(({ id, number, drive, promisedFor, vehicle }) =>
+      (documents.get(id)?.parts ?? []).map((part) => ({
+        ...part,
+        jobId: id,
+        jobNumber: number,
+        driveId: drive.id,
+        promisedFor,
+        vehicle,
+      })),
+    )
+    return { parts, more }
+  }
+
+  /** Vehicles at whose belts nobody has looked, by the workshop's interval: those that have run furthest first. */
+  private async unseen(most: number): Promise<BoardDue[]> {
+    const rules = shopRulesOf(await new RuleService(this.source, this.now).list())
+    const months = mustRule(rules, wearKey.firstMonths)
+    const before = new Date(this.now())
+    before.setUTCMonth(before.getUTCMonth() - months)
+    const found = await this.source.query<(RawVehicle & { readonly driveId: string | null })[]>(
+      `SELECT vehicle.id AS vehicleId, vehicle.name AS vehicleName, vehicle.plate, vehicle.distance,
+              (SELECT MIN(drive.id) FROM drives drive WHERE drive.vehicleId = vehicle.id AND drive.deletedAt IS NULL) AS driveId
+         FROM vehicles vehicle
+        WHERE vehicle.deletedAt IS NULL AND (vehicle.distance >= ? OR vehicle.createdAt <= ?)
+          AND NOT EXISTS (SELECT 1 FROM drives drive JOIN inspections seen ON seen.driveId = drive.id AND seen.deletedAt IS NULL
+                           WHERE drive.vehicleId = vehicle.id AND drive.deletedAt IS NULL)
+        ORDER BY vehicle.distance DESC, vehicle.id LIMIT ?`,
+      [mustRule(rules, wearKey.firstKm), before, most],
+    )
+    return found.map((row): BoardDue => ({
+      driveId: row.driveId ?? '',
+      driveName: '',
+      words: 'Look at the belts: nobody has yet',
+      part: '',
+      partName: '',
+      what: '',
+      dueOn: null,
+      dueKm: null,
+      vehicle: vehicleOf(row),
+    }))
   }
 
   /** Open jobs promised before a day, the late ones among them, by when they are promised; then those that are promised for no day, the urgent first. */

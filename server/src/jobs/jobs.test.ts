@@ -455,6 +455,26 @@ describe('signing off', () => {
   })
 })
 
+test('a vehicle at whose belts nobody has looked is due by the workshop’s interval, until somebody looks', async () => {
+  const far = { name: 'Far runner', plate: 'FR-1', engine: '', distance: 61_000, notes: '' }
+  const { id } = (await request(at.app).post('/api/vehicles').send(far).expect(201)).body as VehicleRecord
+  const near = { ...far, name: 'Near runner', plate: 'FR-2', distance: 59_000 }
+  await request(at.app).post('/api/vehicles').send(near).expect(201)
+  const unseen = async () =>
+    ((await request(at.app).get('/api/board/due').expect(200)).body as BoardDues).due
+      .filter(
+        ({ words, vehicle: of }) =>
+          words.startsWith('Look at the belts: nobody') && of?.plate.startsWith('FR-') === true,
+      )
+      .map(({ vehicle: of, driveId: drive }) => [of?.plate, drive])
+  expect(await unseen()).toEqual([['FR-1', '']])
+  const drive = await newDrive(id)
+  expect(await unseen()).toEqual([['FR-1', drive]])
+  const seen = { distance: null, beltOff: false, checks: [], renewed: ['belt.main'], sum: [], note: '', by: '' }
+  await request(at.app).post(`/api/drives/${drive}/inspections`).send(seen).expect(201)
+  expect(await unseen()).toEqual([])
+})
+
 test('a fleet comes in by its plates: known ones are changed, others added, a lower distance is left and told of', async () => {
   const fleet = async (...vehicles: object[]) =>
     (await request(at.app).post('/api/vehicles/fleet').send({ vehicles }).expect(200)).body as FleetDone

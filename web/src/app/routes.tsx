@@ -68,6 +68,13 @@ export const router = createBrowserRouter([
             hydrateFallbackElement: <p role="status">Loading the belt card …</p>,
           },
           {
+            path: 'board/parts',
+            lazy: async () => ({
+              Component: (await import('../jobs/parts-list/parts-list-screen.tsx')).PartsListScreen,
+            }),
+            hydrateFallbackElement: <p role="status">Loading the parts …</p>,
+          },
+          {
             path: 'drives/:driveId/job/:jobId/sheet',
             lazy: async () => ({ Component: (await import('../jobs/sheet/job-sheet-screen.tsx')).JobSheetScreen }),
             hydrateFallbackElement: <p role="status">Loading the sheet …</p>,

@@ -4,6 +4,7 @@ import {
   type Board,
   type BoardCounts,
   type BoardDues,
+  type BoardParts,
   type BoardWeek,
   type Job,
   type JobChangeRecord,
@@ -61,6 +62,15 @@ export function boardWeekQuery(until: string) {
   return queryOptions({
     queryKey: [...boardKey, 'week', until],
     queryFn: () => ask<BoardWeek>(`/board/week?until=${until}`),
+    staleTime: JUST_ASKED,
+  })
+}
+
+/** The parts of those jobs. */
+export function boardPartsQuery(until: string) {
+  return queryOptions({
+    queryKey: [...boardKey, 'parts', until],
+    queryFn: () => ask<BoardParts>(`/board/parts?until=${until}`),
     staleTime: JUST_ASKED,
   })
 }

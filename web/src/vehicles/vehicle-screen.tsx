@@ -50,6 +50,11 @@ export function VehicleScreen() {
         <Button icon={<DownloadOutlined aria-hidden />} href={`/api/vehicles/${vehicleId}/export`} download>
           Export as ZIP
         </Button>
+        {(vehicle.owner ?? '') !== '' && (
+          <Button type="text" href={`/api/vehicles/${vehicleId}/export?owner=1`} download>
+            with its owner
+          </Button>
+        )}
         <StrikeOut vehicle={vehicle} />
       </div>
       <div className={styles['two']}>

@@ -6,6 +6,8 @@ import { PART_PLACES, type JobFields, type JobPart } from '@emery/core/api'
 import { PLACE_WORDS } from '../stage-words.ts'
 import { PanelSection } from '../../ui/panel.tsx'
 import styles from './belt-change.module.css'
+import { Line } from './line.tsx'
+import { PriceLine } from './price-line.tsx'
 import type { JobEdit } from '../../job-edits/use-job.ts'
 
 const PLACES = PART_PLACES.map((value) => ({ value, label: PLACE_WORDS[value] }))
@@ -41,6 +43,7 @@ export function JobParts({ parts, onEdit }: JobPartsProps) {
                 icon={<DeleteOutlined aria-hidden />}
                 onClick={() => onEdit((of) => ({ ...of, parts: of.parts.filter(({ id }) => id !== part.id) }))}
               />
+              <Bought part={part} onChange={(how) => change(part.id, how)} />
               {part.place === 'on trial' && (
                 <label className={styles['back']}>
                   Return by
@@ -57,6 +60,22 @@ export function JobParts({ parts, onEdit }: JobPartsProps) {
       )}
       <AddPart onAdd={(part) => onEdit((of) => ({ ...of, parts: [...of.parts, part] }))} />
     </PanelSection>
+  )
+}
+
+/** Where it comes from and what it costs, where the workshop wants to know. */
+function Bought({ part, onChange }: { readonly part: JobPart; readonly onChange: (how: Partial<JobPart>) => void }) {
+  return (
+    <details className={styles['bought']}>
+      <summary>
+        {[part.supplier ?? '', part.price == null ? '' : `price ${part.price}`]
+          .filter((each) => each !== '')
+          .join(' · ') || 'Number, supplier, price'}
+      </summary>
+      <Line label="Part number" value={part.number} max={60} onWrite={(number) => onChange({ number })} />
+      <Line label="Supplier" value={part.supplier ?? ''} max={80} onWrite={(supplier) => onChange({ supplier })} />
+      <PriceLine label="Price of one" value={part.price ?? null} onWrite={(price) => onChange({ price })} />
+    </details>
   )
 }
 

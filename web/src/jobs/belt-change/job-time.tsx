@@ -6,14 +6,15 @@ import { stampNow } from '../../ui/preferences.ts'
 import { PanelSection } from '../../ui/panel.tsx'
 import styles from './belt-change.module.css'
 import { hoursText } from '../hours-text.ts'
+import { PriceLine } from './price-line.tsx'
 import type { JobEdit } from '../../job-edits/use-job.ts'
 
 /** Who is on the job and what time they have spent. */
 export function JobTime({
-  job: { hands, time },
+  job: { hands, time, labourPrice },
   onEdit,
 }: {
-  readonly job: Pick<JobFields, 'hands' | 'time'>
+  readonly job: Pick<JobFields, 'hands' | 'time' | 'labourPrice'>
   readonly onEdit: (how: JobEdit) => void
 }) {
   const [minutes, setMinutes] = useState<number | null>(null)
@@ -68,6 +69,11 @@ export function JobTime({
           Add my time
         </Button>
       </form>
+      <PriceLine
+        label="Price of labour"
+        value={labourPrice}
+        onWrite={(price) => onEdit((of) => ({ ...of, labourPrice: price }))}
+      />
     </PanelSection>
   )
 }

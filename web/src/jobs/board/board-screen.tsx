@@ -2,6 +2,7 @@ import { PlusOutlined } from '@ant-design/icons'
 import { useInfiniteQuery, useQuery } from '@tanstack/react-query'
 import { Button } from 'antd'
 import { useMemo, useState } from 'react'
+import { Link } from 'react-router'
 import { JOB_STAGES, type JobStage } from '@emery/core/api'
 import { boardCountsQuery, boardFilter, boardQuery } from '../jobs-api.ts'
 import { Notice } from '../../ui/notice.tsx'
@@ -63,6 +64,7 @@ export function BoardScreen() {
           <button type="button" aria-pressed={isWeek} onClick={() => narrow('view', 'week')}>
             Week
           </button>
+          <Link to="/board/parts">Parts of the week</Link>
           {!isWeek && filter.hand !== '' && (
             <button type="button" aria-pressed onClick={() => narrow('hand', '')}>
               Only {filter.hand} ✕

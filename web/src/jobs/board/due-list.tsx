@@ -21,17 +21,17 @@ export function DueOnDrives() {
       {data === undefined ? (
         error !== null && <p role="alert">{error.message}</p>
       ) : data.due.length === 0 ? (
-        <p className="soft">Nothing inspected is worn. What was not inspected is not known.</p>
+        <p className="soft">Nothing inspected is worn, and no vehicle has waited long for a look.</p>
       ) : (
         <ul>
           {data.due.map((each) => (
-            <li key={`${each.driveId} ${each.words}`}>
-              <Link to={`/inspection/${each.driveId}`}>
+            <li key={`${each.driveId} ${each.vehicle?.id ?? ''} ${each.words}`}>
+              <Link to={each.driveId === '' ? `/vehicles/${each.vehicle?.id ?? ''}` : `/inspection/${each.driveId}`}>
                 <strong>{each.vehicle === null ? each.driveName : vehicleTitle(each.vehicle)}</strong>
                 <span>{each.words}</span>
                 <small>{whenWords(each, units)}</small>
               </Link>
-              <DueJob due={each} />
+              {each.driveId !== '' && <DueJob due={each} />}
             </li>
           ))}
         </ul>

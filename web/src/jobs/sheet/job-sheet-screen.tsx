@@ -4,7 +4,7 @@ import { useMemo } from 'react'
 import { Link, useParams } from 'react-router'
 import type { DriveRecord, Diagnosis, Job, JobTick } from '@emery/core/api'
 import { PLAN_PHASES } from '@emery/core/belt-change'
-import { jobPlan, type JobStep } from '@emery/core/jobs'
+import { jobPlan, priceOf, workTitle, type JobStep } from '@emery/core/jobs'
 import { settleDrive } from '@emery/core/path'
 import { beltLabel } from '@emery/core/sections'
 import { driveQuery } from '../../drives/drives-api.ts'
@@ -55,6 +55,8 @@ function JobSheet({ record, job, found }: JobSheetProps) {
   const settled = useMemo(() => settleDrive(record.document), [record])
   const { steps } = useMemo(() => jobPlan(settled, job), [settled, job])
   const { status, parts, time } = job
+  const partsPrice = priceOf(parts.filter(({ place }) => place !== 'returned' && place !== 'shelf'))
+  const total = partsPrice === null || job.labourPrice === null ? null : partsPrice + job.labourPrice
   const head = [
     `Opened ${dayjs(job.openedAt).format('D MMM YYYY')}`,
     job.distance === null ? '' : units.distance.text(job.distance),
@@ -94,14 +96,25 @@ function JobSheet({ record, job, found }: JobSheetProps) {
             {belts.map((belt) => (
               <li key={belt}>{belt}</li>
             ))}
-            {parts.map(({ id, what, number, count, place, backBy }) => (
+            {parts.map(({ id, what, number, count, place, price, backBy }) => (
               <li key={id}>
                 {count > 1 ? `${count} × ` : ''}
                 {what} {number}: {PLACE_WORDS[place]}
+                {price != null && `, ${count * price}`}
                 {place === 'on trial' && backBy !== '' && `, back by ${dayjs(backBy).format('D MMM')}`}
               </li>
             ))}
           </ul>
+          {job.work.length > 0 && (
+            <ul className={paper['lines']} aria-label="Work">
+              {job.work.map((work) => (
+                <li key={work.id}>
+                  {workTitle(work)}: {work.because}
+                </li>
+              ))}
+            </ul>
+          )}
+          {total !== null && total > 0 && <p>Parts and labour: {total}</p>}
         </section>
         <SmallDrive settled={settled} letters={0.05} label="The drive from the front, as it is routed" />
       </div>

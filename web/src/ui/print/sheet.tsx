@@ -16,6 +16,36 @@ interface SheetProps {
 
 /** One page of A4 about a drive, as it comes out of the printer. */
 export function Sheet({ record: { vehicle, document }, name, back, children }: SheetProps) {
+  return (
+    <PlainSheet
+      name={name}
+      back={back}
+      head={vehicle === null ? document.name : vehicle.name}
+      beside={vehicle === null ? '' : `${vehicle.plate} · ${document.name}`}
+    >
+      {children}
+      <div className={styles['sign']}>
+        <span>Checked by, date</span>
+        <span>Owner</span>
+      </div>
+      <footer>
+        Limits are nominal unless stated. The vehicle’s own service data goes first. Engine off and key out before hands
+        go near a belt.
+      </footer>
+    </PlainSheet>
+  )
+}
+
+interface PlainSheetProps extends Omit<SheetProps, 'record'> {
+  /** What stands large at its top, and small beside it. */
+  readonly head: string
+  readonly beside: string
+  /** Buttons beside the one that prints it. */
+  readonly more?: ReactNode
+}
+
+/** One page of A4, as it comes out of the printer. */
+export function PlainSheet({ head, beside, name, back, more, children }: PlainSheetProps) {
   useTopBar(
     useMemo(
       () => ({
@@ -29,25 +59,18 @@ export function Sheet({ record: { vehicle, document }, name, back, children }: S
     <div className={styles['page']}>
       <div className={styles['bar']}>
         <Link to={back.to}>{back.label}</Link>
+        {more}
         <Button type="primary" size="large" icon={<PrinterOutlined aria-hidden />} onClick={() => window.print()}>
           Print
         </Button>
       </div>
       <article className={styles['sheet']} aria-label={name}>
         <header>
-          <strong>{vehicle === null ? document.name : vehicle.name}</strong>
-          <span>{vehicle === null ? '' : `${vehicle.plate} · ${document.name}`}</span>
+          <strong>{head}</strong>
+          <span>{beside}</span>
           <em>Emery</em>
         </header>
         {children}
-        <div className={styles['sign']}>
-          <span>Checked by, date</span>
-          <span>Owner</span>
-        </div>
-        <footer>
-          Limits are nominal unless stated. The vehicle’s own service data goes first. Engine off and key out before
-          hands go near a belt.
-        </footer>
       </article>
     </div>
   )
