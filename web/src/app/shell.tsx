@@ -1,6 +1,6 @@
 import { MoonOutlined, SearchOutlined, SunOutlined } from '@ant-design/icons'
 import { Button, Tooltip } from 'antd'
-import { useCallback, useEffect, useMemo, useState } from 'react'
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { NavLink, Outlet, useNavigate } from 'react-router'
 import { useLater } from './chunks.ts'
 import { useLive } from './live.ts'
@@ -18,6 +18,7 @@ import { RulesIcon } from './icons/rules-icon.tsx'
 import { ShelfIcon } from './icons/shelf-icon.tsx'
 import { SumsIcon } from './icons/sums-icon.tsx'
 import { InspectionIcon } from './icons/inspection-icon.tsx'
+import { VehiclesIcon } from './icons/vehicles-icon.tsx'
 import { UnitSwitch } from './unit-switch.tsx'
 
 // What it checks a job with is more than all of the frame.
@@ -40,6 +41,14 @@ export function Shell() {
     return () => clearTimeout(timer)
   }, [])
   useLive()
+  const inHand = useRef<HTMLDivElement>(null)
+  // A tab, a bookmark and the browser's history are called as the page calls itself.
+  useEffect(() => {
+    const words = [...(inHand.current?.querySelectorAll('strong, [data-title]') ?? [])].map(
+      ({ textContent }) => textContent,
+    )
+    document.title = [...words.filter((each) => each !== ''), 'Emery'].join(' · ')
+  }, [content])
   const waiting = useLater(loadWaitingChanges, settledIn)
   const about = useLater(loadAbout, aboutOpen)
   const { units, setUnits, light, setLight } = usePreferences()
@@ -90,7 +99,9 @@ export function Shell() {
           <NavLink to="/drives" className={styles['mark']}>
             Emery
           </NavLink>
-          <div className={styles['inHand']}>{content?.title}</div>
+          <div ref={inHand} className={styles['inHand']}>
+            {content?.title}
+          </div>
           <button type="button" className={styles['find']} onClick={() => setPaletteOpen(true)}>
             <SearchOutlined aria-hidden /> <span>Search or run a command …</span> <kbd>Ctrl K</kbd>
           </button>
@@ -110,6 +121,10 @@ export function Shell() {
           <NavLink to="/board">
             <BoardIcon />
             Board
+          </NavLink>
+          <NavLink to="/vehicles">
+            <VehiclesIcon />
+            Vehicles
           </NavLink>
           <NavLink to="/drives">
             <DrivesIcon />

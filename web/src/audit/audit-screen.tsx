@@ -57,13 +57,14 @@ export function AuditScreen() {
         />
       </div>
       {error !== null && data === undefined ? (
-        <Notice title="The audit log could not be loaded" detail={error.message}>
+        <Notice inPage title="The audit log could not be loaded" detail={error.message}>
           <Button onClick={() => void refetch()}>Try again</Button>
         </Notice>
       ) : isPending ? (
         <p role="status">Loading the audit log …</p>
       ) : entries.length === 0 ? (
         <Notice
+          inPage
           title={words === '' && action === null ? 'No entries yet' : 'No matching entries'}
           detail="Sign-ins, changes of people and rules, deletions, restores, imports and exports are recorded."
         />

@@ -33,13 +33,17 @@ export function DeletedScreen() {
       </div>
       <p className="soft">What was deleted in the last {DELETED_DAYS} days. Restoring puts it back where it was.</p>
       {error !== null && data === undefined ? (
-        <Notice title="The list could not be loaded" detail={error.message}>
+        <Notice inPage title="The list could not be loaded" detail={error.message}>
           <Button onClick={() => void refetch()}>Try again</Button>
         </Notice>
       ) : isPending ? (
         <p role="status">Loading the list …</p>
       ) : data.length === 0 ? (
-        <Notice title="Nothing was deleted" detail={`Whatever is deleted is listed here for ${DELETED_DAYS} days.`} />
+        <Notice
+          inPage
+          title="Nothing was deleted"
+          detail={`Whatever is deleted is listed here for ${DELETED_DAYS} days.`}
+        />
       ) : (
         <>
           <ul className={styles['list']} aria-label="Deleted lately">

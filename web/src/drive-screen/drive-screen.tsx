@@ -110,6 +110,9 @@ export function Bench({ record }: { readonly record: DriveRecord }) {
   return (
     <BenchContext.Provider value={parts}>
       <div className={styles['bench']} data-step={step}>
+        <h1 className="unseen">
+          {STEPS.find(({ id }) => id === step)?.label}: {record.vehicle?.name ?? record.document.name}
+        </h1>
         <StepStrip step={step} parts={following} commands={commands} />
         <DrawingOrPhoto step={step} />
         <DueNote driveId={record.id} onTension={openTension} onInspection={openInspection} />

@@ -68,7 +68,7 @@ export function DrivesScreen() {
       </div>
       {files.element}
       {error !== null && data === undefined ? (
-        <Notice title="The drives could not be loaded" detail={error.message}>
+        <Notice inPage title="The drives could not be loaded" detail={error.message}>
           <Button onClick={() => void refetch()}>Try again</Button>
         </Notice>
       ) : isPending ? (
@@ -101,12 +101,14 @@ function NoDrives({ search }: { readonly search: string }) {
   if (search.trim() !== '')
     return (
       <Notice
+        inPage
         title={`No drive matches “${search.trim()}”`}
         detail="Try part of the vehicle’s name, its plate or the drive’s name."
       />
     )
   return (
     <Notice
+      inPage
       title="No drives yet"
       detail="Create one from the parts on your engine, or from an example drive. You can also drop a drive document (NAME.drive.json) or a CSV file of pulleys here."
     />

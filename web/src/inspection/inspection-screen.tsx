@@ -127,6 +127,7 @@ function Walking({ record, fittings, inspections }: WalkingProps) {
   const later = inspections.find(({ distance }) => distance !== null)?.distance ?? null
   return (
     <div className={styles['page']}>
+      <h1 className="unseen">Inspection of {record.vehicle?.name ?? record.document.name}</h1>
       <aside className={styles['list']}>
         <PickDrive driveId={driveId} under="/inspection" none="choose one" />
         <PartList parts={parts} inHand={inHand.part} beltOff={walk.beltOff} onTake={takePart} />

@@ -83,6 +83,7 @@ function Editing({ current }: { readonly current: KnowledgeVersion }) {
   const test = inHand.what === 'test' ? file.tests.find(({ id }) => id === inHand.id) : undefined
   return (
     <div className={styles['page']}>
+      <h1 className="unseen">Noise: causes and tests</h1>
       <nav className={styles['list']} aria-label="Causes and tests">
         <h2 className="heading">Causes</h2>
         <ul>{file.causes.map(({ id, name }) => item('cause', id, name))}</ul>

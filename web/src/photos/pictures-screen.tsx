@@ -27,13 +27,14 @@ export function PicturesScreen() {
         )}
       </div>
       {error !== null && first === undefined ? (
-        <Notice title="The pictures could not be loaded" detail={error.message}>
+        <Notice inPage title="The pictures could not be loaded" detail={error.message}>
           <Button onClick={() => void refetch()}>Try again</Button>
         </Notice>
       ) : first === undefined ? (
         <p role="status">Loading pictures …</p>
       ) : first.photos.length === 0 ? (
         <Notice
+          inPage
           title="No pictures yet"
           detail="Pictures of engines, checks and jobs are listed here, with the room they take."
         />

@@ -99,13 +99,14 @@ export function ShelfScreen() {
       <div className={styles['split']}>
         <div className={styles['rows']}>
           {error !== null && belts.length === 0 ? (
-            <Notice title="The shelf could not be loaded" detail={error.message}>
+            <Notice inPage title="The shelf could not be loaded" detail={error.message}>
               <Button onClick={() => void refetch()}>Try again</Button>
             </Notice>
           ) : isPending ? (
             <p role="status">Loading the shelf …</p>
           ) : belts.length === 0 ? (
             <Notice
+              inPage
               title="The shelf is empty"
               detail="Add the belts you have in stock, or import a CSV file. You can also type a label to see what it means."
             />

@@ -49,11 +49,12 @@ export function VehiclesScreen() {
         </Button>
       </div>
       {error !== null && vehicles === undefined ? (
-        <Notice title="The vehicles could not be loaded" detail={error.message} />
+        <Notice inPage title="The vehicles could not be loaded" detail={error.message} />
       ) : vehicles === undefined ? (
         <p role="status">Loading vehicles …</p>
       ) : vehicles.length === 0 ? (
         <Notice
+          inPage
           title={words.trim() === '' ? 'No vehicles yet' : `No vehicle matches “${words.trim()}”`}
           detail="A vehicle holds its drives, its jobs and its odometer reading."
         />

@@ -78,7 +78,7 @@ export function BoardScreen() {
             {!isNarrowed && <Today plan={today} onPick={(hand) => narrow('hand', hand)} />}
             <Stages stage={stage} onPick={(to) => narrow('waits', to ?? '')} />
             {error !== null && first === undefined ? (
-              <Notice title="The Board could not be loaded" detail={error.message}>
+              <Notice inPage title="The Board could not be loaded" detail={error.message}>
                 <Button onClick={() => void refetch()}>Try again</Button>
               </Notice>
             ) : isPending || first === undefined ? (
@@ -140,12 +140,13 @@ function Stages({ stage, onPick }: StagesProps) {
 function NoJobs({ narrowed, onShowAll }: { readonly narrowed: boolean; readonly onShowAll: () => void }) {
   if (narrowed)
     return (
-      <Notice title="No matching jobs" detail="Use fewer words, or another word.">
+      <Notice inPage title="No matching jobs" detail="Use fewer words, or another word.">
         <Button onClick={onShowAll}>Show all jobs</Button>
       </Notice>
     )
   return (
     <Notice
+      inPage
       title="No jobs yet"
       detail="To start a job, choose New job, or tick the first step of a belt change on a drive."
     />

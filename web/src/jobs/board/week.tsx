@@ -41,7 +41,7 @@ export function Week() {
         Loading the week …
       </p>
     ) : (
-      <Notice title="The week could not be loaded" detail={error.message} />
+      <Notice inPage title="The week could not be loaded" detail={error.message} />
     )
   const plan = weekPlan(data.rows, { days, now: now.format('YYYY-MM-DDTHH:mm') })
   const hands = [...new Set(plan.map(({ hand }) => hand))].toSorted(
@@ -101,6 +101,7 @@ export function Week() {
       </table>
       {plan.length === 0 && (
         <Notice
+          inPage
           title="Nothing is planned"
           detail="A job stands here once it is promised for a day, or is open at all."
         />

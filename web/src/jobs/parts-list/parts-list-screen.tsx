@@ -48,6 +48,7 @@ export function PartsListScreen() {
         </Button>
       }
     >
+      <h1 className="unseen">Parts of the week</h1>
       {parts.length === 0 && <p>No job of this week needs a part.</p>}
       {PLACES_IN_ORDER.map((place) => {
         const these = parts.filter((part) => part.place === place)
