@@ -18,7 +18,7 @@ const FLOORS = [
   ['photos', 'sound', 'parts', 'drives', 'shelf', 'audit', 'deleted', 'job-edits'],
   ['bench'],
   ['measure', 'route', 'length', 'speeds', 'tension', 'alignment', 'knowledge', 'rules'],
-  ['inspection', 'card', 'start', 'sums'],
+  ['inspection', 'card', 'start', 'sums', 'help'],
   ['noise'],
   ['jobs', 'history'],
   ['vehicles'],

@@ -68,6 +68,11 @@ export const router = createBrowserRouter([
             hydrateFallbackElement: <p role="status">Loading the belt card …</p>,
           },
           {
+            path: 'help/:guideId?',
+            lazy: async () => ({ Component: (await import('../help/help-screen.tsx')).HelpScreen }),
+            hydrateFallbackElement: <p role="status">Loading the guides …</p>,
+          },
+          {
             path: 'board/parts',
             lazy: async () => ({
               Component: (await import('../jobs/parts-list/parts-list-screen.tsx')).PartsListScreen,

@@ -1,4 +1,4 @@
-import { MoonOutlined, SearchOutlined, SunOutlined } from '@ant-design/icons'
+import { MoonOutlined, QuestionCircleOutlined, SearchOutlined, SunOutlined } from '@ant-design/icons'
 import { Button, Tooltip } from 'antd'
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { NavLink, Outlet, useNavigate } from 'react-router'
@@ -82,6 +82,7 @@ export function Shell() {
       },
       { id: 'light', label: light === 'dark' ? 'Light theme' : 'Dark theme', run: switchLight },
       { id: 'find', label: 'Search or run a command …', keys: 'Ctrl K', run: () => setPaletteOpen(true) },
+      { id: 'help', label: 'Help: guides to search and read', run: () => void navigate('/help') },
       { id: 'keys', label: 'Keys', keys: '?', run: () => setKeysOpen(true) },
       { id: 'about', label: 'About Emery, and licences', run: () => setAboutOpen(true) },
     ],
@@ -113,6 +114,15 @@ export function Shell() {
               aria-label={light === 'dark' ? 'Light theme' : 'Dark theme'}
               icon={light === 'dark' ? <SunOutlined /> : <MoonOutlined />}
               onClick={switchLight}
+            />
+          </Tooltip>
+          <Tooltip title="Help">
+            <Button
+              type="text"
+              className={styles['light']}
+              aria-label="Help"
+              icon={<QuestionCircleOutlined />}
+              onClick={() => void navigate('/help')}
             />
           </Tooltip>
           <PersonMenu className={styles['light']} />
