@@ -2,6 +2,7 @@ import {
   DndContext,
   KeyboardSensor,
   PointerSensor,
+  pointerWithin,
   useDraggable,
   useDroppable,
   useSensor,
@@ -55,6 +56,7 @@ export function Week() {
   return (
     <DndContext
       sensors={sensors}
+      collisionDetection={pointerWithin}
       onDragEnd={({ active, over }) => {
         const planned = plan.find(({ row }) => row.id === active.id)
         const to = over?.data.current as PlanPlace | undefined
