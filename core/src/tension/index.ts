@@ -66,6 +66,7 @@ export { type BeltTension, spanTensions, springTorque, TensionModel, type Tensio
 export { type ForceUnit, octaveDoubt, unitDoubt, type UnitDoubt } from './doubts.ts'
 export {
   keepTensionReading,
+  tensionOfReading,
   matchedSet,
   type MatchedSet,
   strikeTensionReading,

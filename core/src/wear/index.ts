@@ -1,4 +1,5 @@
 /** What the other packages may take from here. */
+export { type AtDistance, type BeltLife, beltLives, type LifeFigure } from './belt-lives.ts'
 export { judgeAge } from './belt-age.ts'
 export { type CheckFigure, type CheckId, checkOf, readingSpread, WEAR_TOOLS, type WearTool } from './checks.ts'
 export { compareInspections } from './compare.ts'

@@ -1,7 +1,10 @@
+import { useQueryClient } from '@tanstack/react-query'
+import { App } from 'antd'
 import { useMemo } from 'react'
 import { useNavigate } from 'react-router'
 import type { DriveRecord } from '@emery/core/api'
 import type { Command } from '../ui/top-bar.ts'
+import { jobsQuery } from '../jobs/jobs-api.ts'
 import { useDeleteDrive } from '../drives/use-delete-drive.tsx'
 import { STEPS, type StepId } from '../bench/panels/steps.ts'
 import type { BenchStore, WorkingSubject } from '../bench/store/bench-store.ts'
@@ -14,6 +17,8 @@ export function useBenchCommands(
   openExport: () => void,
 ): readonly Command[] {
   const navigate = useNavigate()
+  const queries = useQueryClient()
+  const { message } = App.useApp()
   const remove = useDeleteDrive()
   return useMemo(() => {
     // Back leads through the steps; the step that is shown is not gone to again.
@@ -31,6 +36,14 @@ export function useBenchCommands(
       await saver.flush()
       if (await remove({ id: record.id, name: store.getState().drive.name, version: saver.version }))
         void navigate('/drives')
+    }
+    const lastTime = async () => {
+      const jobs = await queries.query({ ...jobsQuery(record.id), staleTime: 0 })
+      const last = jobs
+        .filter(({ closedAt }) => closedAt !== null)
+        .toSorted((a, b) => ((a.closedAt ?? '') < (b.closedAt ?? '') ? 1 : -1))[0]
+      if (last === undefined) void message.info('No job on this drive has been signed off yet.')
+      else await leaveFor(`/drives/${record.id}/belt-change?job=${last.id}`)
     }
     return [
       ...STEPS.map(({ id, label }, i) => ({ id: `step-${id}`, label, keys: String(i + 1), run: () => go(id) })),
@@ -55,6 +68,7 @@ export function useBenchCommands(
         can: () => store.getState().future.length > 0,
         run: () => store.getState().redo(),
       },
+      { id: 'last-time', label: 'What did we do last time?', run: () => void lastTime() },
       { id: 'working', label: 'Working', keys: 'W', run: () => store.getState().showWorking(subjectOf(store)) },
       { id: 'next-pulley', label: 'Next pulley', keys: 'N', run: () => selectNext(store) },
       { id: 'export', label: 'Export this drive …', keys: 'E', run: openExport },
@@ -77,7 +91,7 @@ export function useBenchCommands(
       { id: 'print', label: 'Print', keys: 'Ctrl P', run: () => window.print() },
       { id: 'delete', label: 'Delete this drive', run: () => void removeThis() },
     ]
-  }, [record.id, store, saver, navigate, remove, openExport])
+  }, [record.id, store, saver, navigate, queries, message, remove, openExport])
 }
 
 /** What the working is asked of: the ratio of the shaft in hand, else the length that the belt in hand should have. */

@@ -11,6 +11,7 @@ import { Notice } from '../ui/notice.tsx'
 import { useTopBar } from '../ui/top-bar.ts'
 import { useLengths } from '../ui/use-lengths.ts'
 import styles from './history.module.css'
+import { BeltLives } from './belt-lives.tsx'
 import { DriveTimeline } from './drive-timeline.tsx'
 import { RevisionDrawing } from './revision-drawing.tsx'
 
@@ -51,6 +52,7 @@ export function HistoryScreen() {
       <section className={styles['list']}>
         <Link to={`/drives/${driveId}`}>Back to the drive</Link>
         <h1>History</h1>
+        {latest !== undefined && <BeltLives driveId={driveId} drive={latest.document} />}
         <DriveTimeline driveId={driveId} drive={latest?.document} />
         <h2 className="heading">Versions</h2>
         <p className="soft">Choose two to compare them.</p>
