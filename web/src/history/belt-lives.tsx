@@ -128,7 +128,7 @@ function yearsText(days: number): string {
       : `${(days / 365.25).toFixed(1)} years`
 }
 
-const [WIDTH, HEIGHT, LEFT, RIGHT, TOP, BOTTOM] = [560, 130, 64, 14, 18, 22]
+const [WIDTH, HEIGHT, LEFT, RIGHT, TOP, BOTTOM] = [340, 130, 60, 10, 20, 22]
 
 interface OverDistanceProps {
   readonly figure: LifeFigure
@@ -163,9 +163,11 @@ function OverDistance({ figure, lives, units }: OverDistanceProps) {
           </g>
         ))}
         <line className={styles['floor']} x1={LEFT} x2={WIDTH - RIGHT} y1={y(0)} y2={y(0)} />
-        <text x={LEFT - 6} y={y(most) + 4} textAnchor="end">
-          {text(most)}
-        </text>
+        {most > 0 && (
+          <text x={LEFT - 6} y={y(most) + 4} textAnchor="end">
+            {text(most)}
+          </text>
+        )}
         <text x={LEFT - 6} y={y(0) + 4} textAnchor="end">
           0
         </text>

@@ -31,7 +31,7 @@ export function Fleet() {
   })
   return (
     <>
-      <Button icon={<TableOutlined aria-hidden />} onClick={choose}>
+      <Button size="large" icon={<TableOutlined aria-hidden />} onClick={choose}>
         Fleet from CSV
       </Button>
       {element}
