@@ -55,6 +55,8 @@ try {
     ['the Board', () => '/api/board'],
     ['how many wait for what', () => '/api/board/counts'],
     ['what is due', () => '/api/board/due'],
+    ['the week’s plan', () => '/api/board/week?until=2026-12-06'],
+    ['parts of the week', () => '/api/board/parts?until=2026-12-06'],
     ['one stage of it', (i) => `/api/board?stage=${JOB_STAGES[i % JOB_STAGES.length] ?? ''}`],
     ['a page far down', (i) => `/api/board?offset=${(i % 190) * 50}`],
     ['words on the Board', (i) => `/api/board?q=wet%20V-${i % VEHICLES}`],
@@ -139,13 +141,17 @@ async function fill(): Promise<void> {
     ]),
   )
   await insert(
-    'INSERT INTO jobs (id, version, updatedAt, driveId, complaint, number, document, stage, stepsDone, stepsAll, reviewsWaiting, openedAt) VALUES ?',
+    'INSERT INTO jobs (id, version, updatedAt, driveId, complaint, number, document, stage, stepsDone, stepsAll, reviewsWaiting, openedAt, closedAt, promisedFor, hands, estimate) VALUES ?',
     numbers(JOBS).map((i) => {
       const driveId = id(2, i % VEHICLES)
       const complaint = COMPLAINTS[i % COMPLAINTS.length] ?? ''
       const { stepsAll } = drives[i % drives.length]?.status ?? { stepsAll: 1 }
       const stage = JOB_STAGES[i % JOB_STAGES.length]
       const opened = new Date(at.getTime() - i * 3_600_000)
+      // Most are over; of those that are open two in three are promised, for some day of the coming month.
+      const closed = i % 10 === 0 ? null : at
+      const promised = i % 3 === 0 ? null : `2026-12-${`${1 + (i % 28)}`.padStart(2, '0')}T16:00`
+      const part = { id: 'p', what: 'Belt', number: '6PK1780', count: 1, place: 'wanted', backBy: '' } as const
       return [
         id(3, i),
         1,
@@ -153,12 +159,16 @@ async function fill(): Promise<void> {
         driveId,
         complaint,
         1000 + i,
-        JSON.stringify({ ...newJob(driveId), complaint }),
+        JSON.stringify({ ...newJob(driveId), complaint, parts: [part] }),
         stage,
         i % stepsAll,
         stepsAll,
         0,
         opened,
+        closed,
+        promised,
+        '|Isla|',
+        90,
       ]
     }),
   )

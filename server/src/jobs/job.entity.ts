@@ -58,7 +58,7 @@ export const JobEntity = new EntitySchema<JobRow>({
     { name: 'jobs_stage', columns: ['deletedAt', 'stage', 'openedAt'] },
     { name: 'jobs_words', columns: ['deletedAt', 'openedAt', 'words'] },
     { name: 'jobs_vehicle', columns: ['vehicleId'] },
-    { name: 'jobs_promised', columns: ['deletedAt', 'promisedFor'] },
+    { name: 'jobs_promised', columns: ['deletedAt', 'closedAt', 'promisedFor'] },
     { name: 'jobs_opened', columns: ['deletedAt', 'openedAt'] },
   ],
   uniques: [{ name: 'jobs_number', columns: ['number'] }],

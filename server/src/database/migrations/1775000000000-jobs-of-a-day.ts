@@ -13,7 +13,7 @@ export class JobsOfADay1775000000000 implements MigrationInterface {
         ADD COLUMN IF NOT EXISTS estimate int NULL,
         ADD COLUMN IF NOT EXISTS minutes int NOT NULL DEFAULT 0`,
     )
-    await runner.query('CREATE INDEX IF NOT EXISTS jobs_promised ON jobs (deletedAt, promisedFor)')
+    await runner.query('CREATE INDEX IF NOT EXISTS jobs_promised ON jobs (deletedAt, closedAt, promisedFor)')
     await runner.query(
       `ALTER TABLE drive_dues
         ADD COLUMN IF NOT EXISTS part varchar(80) NOT NULL DEFAULT '',
