@@ -83,7 +83,9 @@ test.describe('a van from complaint to sign-off', () => {
     await page.getByRole('button', { name: /Second check/ }).click()
     await page.getByRole('textbox', { name: 'Search jobs' }).fill('ferry slip')
     await expect(page).toHaveURL(/waits=re-check&q=ferry\+slip$/)
-    const row = page.getByRole('link', { name: /Ferry van of the journey/ })
+    const row = page
+      .getByRole('list', { name: 'Jobs by stage' })
+      .getByRole('link', { name: /Ferry van of the journey/ })
     await expect(row).toContainText('due ')
     await row.click()
     await expect(page.getByRole('region', { name: 'Check again' })).toBeVisible()

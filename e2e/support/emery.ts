@@ -125,7 +125,8 @@ export class Emery {
 
   /** The large answer of the Length step, a number in the units shown. */
   async beltWanted(): Promise<string> {
-    return (await this.page.getByRole('region', { name: 'Belt needed' }).locator('button span').innerText()).trim()
+    const large = this.page.getByRole('region', { name: 'Belt needed' }).getByTitle('Show the working (W)')
+    return (await large.locator('span').innerText()).trim()
   }
 
   /** Where the adjuster sits, in percent. */

@@ -133,6 +133,9 @@ export const jobFieldsSchema = record({
       place: choice(PART_PLACES, 'Where it is.'),
       price: price('Price of one; null where nobody has said.').optional(),
       supplier: text('Where it comes from.', 80).trim().optional(),
+      warrantyUntil: text('The last day of its warranty; empty where nobody has said.', 10)
+        .matches(/^(\d{4}-\d{2}-\d{2})?$/, { message: 'must be a day like 2026-11-24' })
+        .optional(),
       work: text('The work that it is for; empty for none.', 120).optional(),
       backBy: text('The day it has to be back; empty for none.', 10).matches(/^(\d{4}-\d{2}-\d{2})?$/, {
         message: 'must be a day like 2026-11-24',

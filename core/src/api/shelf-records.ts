@@ -60,6 +60,9 @@ export const fittingFieldsSchema = record({
   reason: text('Why the belt was changed.', 200).trim(),
   spare: text('Where the spare is.', 120).trim(),
   by: text('Who fitted it.', 80).trim(),
+  warrantyUntil: text('The last day of its warranty; empty where nobody has said.', 10)
+    .matches(/^(\d{4}-\d{2}-\d{2})?$/, { message: DAY_RULE })
+    .optional(),
 })
 
 export type FittingFields = InferType<typeof fittingFieldsSchema>

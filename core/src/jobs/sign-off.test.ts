@@ -29,7 +29,9 @@ describe('what signing a job off puts on record', () => {
   test('a belt that was laid, on the day it was; called as its part, else as a belt of its size is', () => {
     const ticks = [tick('on.lay.main')]
     const part = { id: 'p', what: 'Belt', count: 1, place: 'here', backBy: '', work: 'replace.belt.main' } as const
-    expect(of({ ticks, parts: [{ ...part, number: 'OWN-9' }], complaint: 'Chirps' }).fittings).toEqual([
+    expect(
+      of({ ticks, parts: [{ ...part, number: 'OWN-9', warrantyUntil: '2028-11-28' }], complaint: 'Chirps' }).fittings,
+    ).toEqual([
       {
         belt: 'main',
         mark: 'OWN-9',
@@ -39,6 +41,7 @@ describe('what signing a job off puts on record', () => {
         reason: 'Job 12: Chirps',
         spare: '',
         by: 'Wren',
+        warrantyUntil: '2028-11-28',
       },
     ])
     const written = { id: 'p', count: 1, place: 'here', backBy: '' } as const

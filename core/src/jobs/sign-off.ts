@@ -38,7 +38,9 @@ export function signedOff(settled: SettledDrive, job: JobFields, { number, by }:
     const length = belt.length
     if (length === null) return []
     const mark = markOf(job, belt, length).slice(0, 60)
-    return [{ belt: belt.id, mark, length, fittedOn: day(`on.lay.${belt.id}`), distance, reason, spare: '', by }]
+    const warrantyUntil = partOf(job, belt)?.warrantyUntil ?? ''
+    const fittedOn = day(`on.lay.${belt.id}`)
+    return [{ belt: belt.id, mark, length, fittedOn, distance, reason, spare: '', by, warrantyUntil }]
   })
   return { fittings, renewed: renewedBy(job, reason, by), shelf: job.parts.flatMap(forTheShelf) }
 }

@@ -16,6 +16,7 @@ export const FittingEntity = new EntitySchema<DriveRow & Fitting>({
     reason: { type: 'varchar', length: 200 },
     spare: { type: 'varchar', length: 120 },
     by: { type: 'varchar', length: 80, name: 'fittedBy' },
+    warrantyUntil: { type: 'varchar', length: 10, default: '' },
   },
   relations: driveRelation('fittings_drive_fk'),
   indices: [

@@ -13,8 +13,8 @@ export function fittingsOf(source: DataSource, now: () => Date): DriveRows<Fitti
     newest: ['fittedOn'],
     max: MAX_FITTINGS,
     notFound: 'FITTING_NOT_FOUND',
-    stored: (fields) => fields,
-    said: ({ id, belt, mark, length, fittedOn, distance, reason, spare, by }) => ({
+    stored: (fields) => ({ ...fields, warrantyUntil: fields.warrantyUntil ?? '' }),
+    said: ({ id, belt, mark, length, fittedOn, distance, reason, spare, by, warrantyUntil }) => ({
       id,
       belt,
       mark,
@@ -24,6 +24,7 @@ export function fittingsOf(source: DataSource, now: () => Date): DriveRows<Fitti
       reason,
       spare,
       by,
+      warrantyUntil: warrantyUntil ?? '',
     }),
   })
 }

@@ -25,6 +25,11 @@ export function liveRoutes(news: LiveNews, sessions: Pick<SessionService, 'perso
     })
     response.flushHeaders()
     response.write('retry: 3000\n\n')
+    if (stopping.aborted) {
+      response.end()
+      open--
+      return
+    }
     const ended = new AbortController()
     stopping.addEventListener('abort', () => response.end(), { signal: ended.signal })
     const beat = setInterval(() => {

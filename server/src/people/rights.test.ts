@@ -39,7 +39,8 @@ let at: TestApp
 const cookies = new Map<Role, string>()
 let routes: readonly string[]
 beforeAll(async () => {
-  at = await startTestApp({ oneTap: true })
+  // A server that is being stopped holds no stream open.
+  at = await startTestApp({ oneTap: true, stopping: AbortSignal.abort() })
   for (const role of ROLES) cookies.set(role, await at.cookieOf(`The ${role}`, role))
   const { source } = at
   const now = () => new Date()

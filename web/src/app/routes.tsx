@@ -73,6 +73,20 @@ export const router = createBrowserRouter([
             hydrateFallbackElement: <p role="status">Loading the guides …</p>,
           },
           {
+            path: 'board/week/sheet',
+            lazy: async () => ({
+              Component: (await import('../jobs/week-sheet/week-sheet-screen.tsx')).WeekSheetScreen,
+            }),
+            hydrateFallbackElement: <p role="status">Loading the sheet …</p>,
+          },
+          {
+            path: 'vehicles/:vehicleId/sheet',
+            lazy: async () => ({
+              Component: (await import('../vehicles/vehicle-sheet-screen.tsx')).VehicleSheetScreen,
+            }),
+            hydrateFallbackElement: <p role="status">Loading the sheet …</p>,
+          },
+          {
             path: 'board/parts',
             lazy: async () => ({
               Component: (await import('../jobs/parts-list/parts-list-screen.tsx')).PartsListScreen,

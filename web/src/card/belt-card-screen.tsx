@@ -101,6 +101,9 @@ function Card({ record: { vehicle, document }, belt, fitting }: CardProps) {
           <Line name="Fitted">{fitting === undefined ? '' : dayjs(fitting.fittedOn).format('D MMM YYYY')}</Line>
           <Line name="At">{fitting?.distance == null ? '' : units.distance.text(fitting.distance)}</Line>
           <Line name="Why">{fitting?.reason ?? ''}</Line>
+          {(fitting?.warrantyUntil ?? '') !== '' && (
+            <Line name="Warranty">{`until ${dayjs(fitting?.warrantyUntil).format('D MMM YYYY')}`}</Line>
+          )}
           <Line name="Spare">{fitting?.spare ?? ''}</Line>
         </dl>
       </section>

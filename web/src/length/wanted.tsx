@@ -1,15 +1,18 @@
 import { type BringHome, type LengthAnswer, type ReachFrom, targetOf } from '@emery/core/length'
+import type { Belt } from '@emery/core/drive'
 import type { SettledBelt } from '@emery/core/path'
+import { Button } from 'antd'
+import { lazy, Suspense, useState } from 'react'
 import { useParams } from 'react-router'
-import type { JobWork } from '@emery/core/api'
-import { workId, withWork } from '@emery/core/jobs'
-import { ToJob } from '../job-edits/to-job.tsx'
 import { useLengths } from '../ui/use-lengths.ts'
 import { useBench } from '../bench/bench-context.ts'
 import styles from './length.module.css'
 import { PanelSection } from '../ui/panel.tsx'
 import { useBeltName } from '../ui/use-belt-name.ts'
 import { VerdictMark } from '../ui/verdict-mark.tsx'
+
+// The order of work comes along with it, which nobody needs to know a length.
+const BeltIntoJob = lazy(async () => ({ default: (await import('./belt-into-job.tsx')).BeltIntoJob }))
 
 const RESTS_ON = {
   marks: 'Puts the arm between its first and nominal marks.',
@@ -112,11 +115,7 @@ export function Wanted({
         </p>
       )}
       {settled === null && first !== undefined && driveId !== '' && (
-        <ToJob
-          driveId={driveId}
-          what={`Add ${nameOf(belt.belt, first.length)}`}
-          how={(job) => withWork(job, [replaced(belt.belt)], { number: nameOf(belt.belt, first.length) })}
-        />
+        <AddToJob driveId={driveId} belt={belt.belt} number={nameOf(belt.belt, first.length)} />
       )}
       {settled === null && <p className="soft">{RESTS_ON[answer.restsOn]}</p>}
       {settled === null && without !== null && <p className="soft">{without}</p>}
@@ -127,10 +126,26 @@ export function Wanted({
   )
 }
 
-/** A belt that was chosen, as work of a job. */
-function replaced({ id, name }: Pick<SettledBelt['belt'], 'id' | 'name'>): JobWork {
-  const part = `belt.${id}`
-  const what = name === '' ? 'Belt' : name
-  const because = 'Its length was chosen in Length.'
-  return { id: workId('replace', part, what), does: 'replace', part, what, because, lines: [], prove: '', from: 'belt' }
+interface AddToJobProps {
+  readonly driveId: string
+  readonly belt: Pick<Belt, 'id' | 'name'>
+  /** What to ask for. */
+  readonly number: string
+}
+
+/** A press puts the belt that was chosen into the job. */
+function AddToJob(props: AddToJobProps) {
+  const [pressed, setPressed] = useState(false)
+  return (
+    <>
+      <Button loading={pressed} onClick={() => setPressed(true)}>
+        Add {props.number} to the job
+      </Button>
+      {pressed && (
+        <Suspense fallback={null}>
+          <BeltIntoJob {...props} />
+        </Suspense>
+      )}
+    </>
+  )
 }

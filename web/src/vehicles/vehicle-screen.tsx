@@ -47,6 +47,7 @@ export function VehicleScreen() {
       <div className={listPage['head']}>
         <h1>{vehicle.name}</h1>
         <Link to="/vehicles">All vehicles</Link>
+        <Link to={`/vehicles/${vehicleId}/sheet`}>Record on paper</Link>
         <Button icon={<DownloadOutlined aria-hidden />} href={`/api/vehicles/${vehicleId}/export`} download>
           Export as ZIP
         </Button>

@@ -20,6 +20,7 @@ export class JobsOfADay1775000000000 implements MigrationInterface {
         ADD COLUMN IF NOT EXISTS partName varchar(200) NOT NULL DEFAULT '',
         ADD COLUMN IF NOT EXISTS what varchar(10) NOT NULL DEFAULT ''`,
     )
+    await runner.query("ALTER TABLE fittings ADD COLUMN IF NOT EXISTS warrantyUntil varchar(10) NOT NULL DEFAULT ''")
     for (const table of ['vehicles', 'vehicle_revisions'])
       await runner.query(
         `ALTER TABLE ${table}
@@ -34,6 +35,7 @@ export class JobsOfADay1775000000000 implements MigrationInterface {
     await runner.query(
       'ALTER TABLE drive_dues DROP COLUMN IF EXISTS part, DROP COLUMN IF EXISTS partName, DROP COLUMN IF EXISTS what',
     )
+    await runner.query('ALTER TABLE fittings DROP COLUMN IF EXISTS warrantyUntil')
     await runner.query('DROP INDEX IF EXISTS jobs_promised ON jobs')
     await runner.query(
       `ALTER TABLE jobs

@@ -74,6 +74,14 @@ function Bought({ part, onChange }: { readonly part: JobPart; readonly onChange:
       </summary>
       <Line label="Part number" value={part.number} max={60} onWrite={(number) => onChange({ number })} />
       <Line label="Supplier" value={part.supplier ?? ''} max={80} onWrite={(supplier) => onChange({ supplier })} />
+      <label className={styles['line']}>
+        Warranty until
+        <Input
+          type="date"
+          value={part.warrantyUntil ?? ''}
+          onChange={({ target }) => onChange({ warrantyUntil: target.value })}
+        />
+      </label>
       <PriceLine label="Price of one" value={part.price ?? null} onWrite={(price) => onChange({ price })} />
     </details>
   )

@@ -65,6 +65,7 @@ export function BoardScreen() {
             Week
           </button>
           <Link to="/board/parts">Parts of the week</Link>
+          {isWeek && <Link to="/board/week/sheet">The week on paper</Link>}
           {!isWeek && filter.hand !== '' && (
             <button type="button" aria-pressed onClick={() => narrow('hand', '')}>
               Only {filter.hand} ✕

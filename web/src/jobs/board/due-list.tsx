@@ -42,7 +42,7 @@ export function DueOnDrives() {
 }
 
 /** A press that makes a job of what is due, or puts it into the one that is open on the drive. */
-function DueJob({ due: { driveId, words, part, partName, what } }: { readonly due: BoardDue }) {
+function DueJob({ due: { driveId, driveName, vehicle, words, part, partName, what } }: { readonly due: BoardDue }) {
   const [pressed, setPressed] = useState(false)
   const how = (job: JobFields): JobFields => ({
     ...(what === '' ? job : withWork(job, [workOfDue(part, partName, what, words)])),
@@ -50,7 +50,11 @@ function DueJob({ due: { driveId, words, part, partName, what } }: { readonly du
   })
   return (
     <>
-      <Button size="small" loading={pressed} aria-label={`Make it a job: ${words}`} onClick={() => setPressed(true)}>
+      <Button
+        loading={pressed}
+        aria-label={`Make it a job: ${vehicle === null ? driveName : vehicleTitle(vehicle)}, ${words}`}
+        onClick={() => setPressed(true)}
+      >
         Make it a job
       </Button>
       {pressed && <PutIntoJob driveId={driveId} how={how} />}
