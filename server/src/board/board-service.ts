@@ -1,4 +1,4 @@
-import { In, type DataSource } from 'typeorm'
+import type { DataSource } from 'typeorm'
 import {
   JOB_STAGES,
   shopRulesOf,
@@ -7,14 +7,15 @@ import {
   type BoardDue,
   type BoardDues,
   type BoardRow,
+  type BoardPart,
   type BoardParts,
+  type JobPart,
   type BoardWeek,
   type Priority,
   type JobStage,
   type JobStatus,
 } from '@emery/core/api'
 import { mustRule, wearKey } from '@emery/core/rules'
-import { JobEntity } from '../jobs/job.entity.ts'
 import { RuleService } from '../rules/rule-service.ts'
 import { likeOf } from './words.ts'
 
@@ -72,23 +73,21 @@ export class BoardService {
 
   /** The parts of the jobs of some days. */
   async parts(until: string): Promise<BoardParts> {
-    const { rows, more } = await this.week(until)
-    if (rows.length === 0) return { parts: [], more }
-    const found = await this.source.getRepository(JobEntity).find({
-      where: { id: In(rows.map(({ id }) => id)) },
-      select: { id: true, document: true },
-    })
-    const documents = new Map(found.map(({ id, document }) => [id, document]))
-    const parts = rows.flatMap(({ id, number, drive, promisedFor, vehicle }) =>
-      (documents.get(id)?.parts ?? []).map((part) => ({
-        ...part,
-        jobId: id,
-        jobNumber: number,
-        driveId: drive.id,
-        promisedFor,
-        vehicle,
-      })),
+    const { ids, more } = await this.weekIds(until)
+    if (ids.length === 0) return { parts: [], more }
+    // Their drives, whose rows are large, are not read for it.
+    const found = await this.source.query<RawParts[]>(
+      `SELECT job.id, job.number, job.driveId, job.promisedFor, JSON_EXTRACT(job.document, '$.parts') AS parts,
+              vehicle.id AS vehicleId, vehicle.name AS vehicleName, vehicle.plate, vehicle.distance
+         FROM jobs job LEFT JOIN vehicles vehicle ON vehicle.id = job.vehicleId
+        WHERE job.id IN (?) AND JSON_LENGTH(job.document, '$.parts') > 0`,
+      [ids],
     )
+    const rows = new Map(found.map((row) => [row.id, row]))
+    const parts = ids.flatMap((id) => {
+      const row = rows.get(id)
+      return row === undefined ? [] : partsOf(row)
+    })
     return { parts, more }
   }
 
@@ -123,6 +122,12 @@ export class BoardService {
 
   /** Open jobs promised before a day, the late ones among them, by when they are promised; then those that are promised for no day, the urgent first. */
   async week(until: string): Promise<BoardWeek> {
+    const { ids, more } = await this.weekIds(until)
+    const rows = new Map((await this.rows(ids)).map((row) => [row.id, row]))
+    return { rows: ids.flatMap((id) => rows.get(id) ?? []), more }
+  }
+
+  private async weekIds(until: string): Promise<{ readonly ids: readonly string[]; readonly more: boolean }> {
     const found = await this.source.query<{ id: string }[]>(
       `(SELECT id, 0 AS later, promisedFor, 0 AS waits, openedAt FROM jobs
          WHERE deletedAt IS NULL AND promisedFor < ? AND closedAt IS NULL ORDER BY promisedFor LIMIT ?)
@@ -132,9 +137,7 @@ export class BoardService {
        ORDER BY later, promisedFor, waits, openedAt`,
       [until, MAX_WEEK + 1, MAX_WEEK + 1],
     )
-    const ids = found.slice(0, MAX_WEEK).map(({ id }) => id)
-    const rows = new Map((await this.rows(ids)).map((row) => [row.id, row]))
-    return { rows: ids.flatMap((id) => rows.get(id) ?? []), more: found.length > MAX_WEEK }
+    return { ids: found.slice(0, MAX_WEEK).map(({ id }) => id), more: found.length > MAX_WEEK }
   }
 
   /** Read backward along an index of time and words, until there are enough; left to itself MariaDB would read every job instead. */
@@ -208,6 +211,14 @@ interface RawRow extends JobStatus, RawVehicle {
   readonly driveVersion: number
 }
 
+interface RawParts extends RawVehicle {
+  readonly id: string
+  readonly number: number
+  readonly driveId: string
+  readonly promisedFor: string | null
+  readonly parts: readonly JobPart[]
+}
+
 interface RawDue extends RawVehicle {
   readonly words: string
   readonly part: string
@@ -221,6 +232,12 @@ interface RawDue extends RawVehicle {
 
 function vehicleOf({ vehicleId, vehicleName, plate, distance }: RawVehicle): BoardRow['vehicle'] {
   return vehicleId === null ? null : { id: vehicleId, name: vehicleName, plate, distance }
+}
+
+function partsOf(row: RawParts): BoardPart[] {
+  const of = { jobId: row.id, jobNumber: row.number, driveId: row.driveId, promisedFor: row.promisedFor ?? '' }
+  // The driver hands over JSON that the database has taken apart as what it is.
+  return row.parts.map((part) => ({ ...part, ...of, vehicle: vehicleOf(row) }))
 }
 
 function boardRow(row: RawRow): BoardRow {

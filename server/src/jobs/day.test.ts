@@ -5,6 +5,7 @@ import {
   newJob,
   type Board,
   type BoardDues,
+  type BoardParts,
   type ErrorBody,
   type FleetDone,
   type Job,
@@ -128,6 +129,34 @@ describe('signing off', () => {
     expect((await board({ hand: 'Isla' })).rows.map(({ complaint }) => complaint)).toContain('soon')
     expect((await board({ hand: 'Isl' })).rows).toEqual([])
   })
+})
+
+test('the parts of a week are those of its open jobs, with what each is for', async () => {
+  const own = await newDrive(null)
+  const part = {
+    id: 'p',
+    what: 'Belt',
+    number: '6PK1780',
+    count: 2,
+    place: 'wanted',
+    backBy: '',
+    supplier: 'Own',
+  } as const
+  const { number } = await add(job({ driveId: own, parts: [part], promisedFor: '2001-01-03T08:00' }))
+  await add(job({ driveId: own, complaint: 'no parts', promisedFor: '2001-01-03T08:00' }))
+  await add(job({ driveId: own, parts: [part], promisedFor: '2002-01-03T08:00' }))
+  const { parts } = (await request(at.app).get('/api/board/parts?until=2001-01-08').expect(200)).body as BoardParts
+  expect(parts.filter(({ driveId }) => driveId === own)).toEqual([
+    {
+      ...part,
+      jobId: expect.any(String),
+      jobNumber: number,
+      driveId: own,
+      promisedFor: '2001-01-03T08:00',
+      vehicle: null,
+    },
+  ])
+  await request(at.app).get('/api/board/parts').expect(400)
 })
 
 test('a vehicle at whose belts nobody has looked is due by the workshop’s interval, until somebody looks', async () => {
