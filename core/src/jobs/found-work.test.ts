@@ -7,10 +7,13 @@ import { NOMINAL_KNOWLEDGE } from '../noise/knowledge.ts'
 import { settleDrive } from '../path/settle.ts'
 import { randomAccessoryDrive } from '../testing/accessory-drives.ts'
 import { demoDrive } from '../testing/demo-drives.ts'
+import { jobTick as tick } from '../testing/jobs.ts'
 import { randomFrom, SEED } from '../testing/random.ts'
 import { wearParts } from '../wear/parts.ts'
 import {
   conditionsOf,
+  withDiagnosis,
+  withoutDiagnosis,
   proofStep,
   withoutWork,
   withWork,
@@ -40,17 +43,6 @@ const diagnosis = (cause: string, answers: Diagnosis['answers'] = []): Diagnosis
 const heardAt = (part: string) => [{ test: 'where', outcome: 'one-part', words: `Where it is heard: ${part}` }]
 const workOf = (cause: string, answers: Diagnosis['answers'] = []) =>
   workOfDiagnosis(ketch, NOMINAL_KNOWLEDGE, diagnosis(cause, answers))
-const tick = (step: string): JobTick => ({
-  step,
-  title: step,
-  is: 'done',
-  reason: '',
-  reading: '',
-  review: 'none',
-  reviewedBy: '',
-  by: '',
-  at: '2026-11-29T09:00:00Z',
-})
 
 describe('work because of what was found', () => {
   test('the only tensioner is the one that is replaced, with its part wanted and its step while the belt is off', () => {
@@ -146,6 +138,17 @@ describe('work because of what was found', () => {
       ['replace.pulley.i1', 'It rocks. It grinds.'],
       ['clean.pulley.c', 'Dust.'],
     ])
+  })
+
+  test('a finding that does not belong to the job takes its work along, and leaves what else led to some', () => {
+    const found = diagnosis('weak-tensioner')
+    const before = withWork(newJob('d1'), workOfInspection([]))
+    const with1 = withDiagnosis(before, ketch, NOMINAL_KNOWLEDGE, found)
+    expect(with1).toMatchObject({ diagnoses: ['d'], noise: true, complaint: 'Weak tensioner' })
+    const [proposed] = workThatGoesWith(ketch, with1.work)
+    if (proposed === undefined) throw new Error('nothing goes with it')
+    const left = withoutDiagnosis(withWork(with1, [proposed]), found)
+    expect([left.diagnoses, left.work]).toEqual([[], [proposed]])
   })
 
   test('what goes with it is proposed once, with its reason, and not when it is planned', () => {

@@ -239,6 +239,13 @@ export function withoutWork(job: JobFields, id: string): JobFields {
   }
 }
 
+/** A job without a finding, and without the work that it alone led to. */
+export function withoutDiagnosis(job: JobFields, { id, causeName }: Pick<Diagnosis, 'id' | 'causeName'>): JobFields {
+  const its = job.work.filter(({ from, because }) => from === 'diagnosis' && because === causeName)
+  const without = { ...job, diagnoses: job.diagnoses.filter((other) => other !== id) }
+  return its.reduce((so, work) => withoutWork(so, work.id), without)
+}
+
 /** The step at which a piece of work is done, where it has one of its own. */
 export const workStep = (id: string) => `work.${id}`
 /** The step at which it is proved. */

@@ -5,6 +5,7 @@ export { jobEdit, type JobEdit, withJobEdit } from './job-edit.ts'
 export {
   conditionsOf,
   withDiagnosis,
+  withoutDiagnosis,
   withoutWork,
   withWork,
   workId,

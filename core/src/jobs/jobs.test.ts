@@ -4,6 +4,7 @@ import { vehicleFieldsSchema, distanceRefusal } from '../api/records.ts'
 import { PLAN_PHASES } from '../belt-change/plan-step.ts'
 import { settleDrive } from '../path/settle.ts'
 import { changed } from '../testing/drives.ts'
+import { jobTick as tick } from '../testing/jobs.ts'
 import { DEMO_DRIVES, demoDrive } from '../testing/demo-drives.ts'
 import { randomFrom, SEED } from '../testing/random.ts'
 import { readVectors } from '../testing/vectors.ts'
@@ -12,17 +13,6 @@ import { jobPlan, moveRefusal } from './job-plan.ts'
 import { jobStatus } from './job-status.ts'
 
 const stamp = { by: 'Isla', at: '2026-11-28T09:00:00Z' }
-const tick = (step: string, more: Partial<JobTick> = {}): JobTick => ({
-  step,
-  title: step,
-  is: 'done',
-  reason: '',
-  reading: '',
-  review: 'none',
-  reviewedBy: '',
-  ...stamp,
-  ...more,
-})
 const job = (fields: Partial<JobFields> = {}): JobFields => ({ ...newJob('d1'), ...fields })
 
 describe('the plan of a job', () => {

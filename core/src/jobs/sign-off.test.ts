@@ -1,21 +1,11 @@
 import { describe, expect, test } from '@jest/globals'
-import { newJob, type JobFields, type JobTick } from '../api/job-records.ts'
+import { newJob, type JobFields } from '../api/job-records.ts'
 import { settleDrive } from '../path/settle.ts'
 import { changed } from '../testing/drives.ts'
+import { jobTick as tick } from '../testing/jobs.ts'
 import { demoDrive } from '../testing/demo-drives.ts'
 import { missingAtSignOff, signedOff } from './sign-off.ts'
 
-const tick = (step: string, is: JobTick['is'] = 'done'): JobTick => ({
-  step,
-  title: step,
-  is,
-  reason: '',
-  reading: '',
-  review: 'none',
-  reviewedBy: '',
-  by: 'Isla',
-  at: '2026-11-28T09:00:00Z',
-})
 const ketch = demoDrive('ketch-main')
 const settled = settleDrive(ketch)
 const job = (fields: Partial<JobFields>): JobFields => ({
@@ -52,7 +42,7 @@ describe('what signing a job off puts on record', () => {
   test('the same belt again, one that was left out, and one of no length are no fittings', () => {
     const ticks = [tick('on.lay.main')]
     expect(of({ ticks, sameBelts: true }).fittings).toEqual([])
-    expect(of({ ticks: [tick('on.lay.main', 'skipped')] }).fittings).toEqual([])
+    expect(of({ ticks: [tick('on.lay.main', { is: 'skipped' })] }).fittings).toEqual([])
     const noLength = settleDrive(
       changed(ketch, (draft) => {
         for (const belt of draft.belts) belt.length = null

@@ -1,29 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
-import type { BoardRow } from '../api/job-records.ts'
+import { boardRow as row } from '../testing/jobs.ts'
 import { daysFrom, minutesLeft, movedInPlan, weekPlan } from './week.ts'
-
-const row = (number: number, more: Partial<BoardRow> = {}): BoardRow => ({
-  id: `j${number}`,
-  number,
-  complaint: '',
-  stage: 'parts',
-  stepsDone: 0,
-  stepsAll: 9,
-  reviewsWaiting: 0,
-  dueOn: null,
-  dueKm: null,
-  openedAt: '2026-11-20T08:00:00Z',
-  closedAt: null,
-  promisedFor: '',
-  priority: 'normal',
-  hands: [],
-  estimate: null,
-  minutes: 0,
-  version: 1,
-  drive: { id: 'd1', name: 'Main drive', version: 1 },
-  vehicle: null,
-  ...more,
-})
 
 describe('a week’s plan', () => {
   // Over the end of a month, and of a year.

@@ -3,7 +3,7 @@ import { Button } from 'antd'
 import dayjs from 'dayjs'
 import { Link } from 'react-router'
 import type { Diagnosis, JobFields } from '@emery/core/api'
-import { withDiagnosis } from '@emery/core/jobs'
+import { withDiagnosis, withoutDiagnosis } from '@emery/core/jobs'
 import { useBench } from '../../bench/bench-context.ts'
 import { useKnowledge } from '../../knowledge/knowledge-api.ts'
 import { diagnosesQuery } from '../../noise/diagnoses-api.ts'
@@ -38,7 +38,7 @@ export function JobDiagnoses({ job, onEdit }: JobDiagnosesProps) {
               <Button
                 type="text"
                 aria-label={`${diagnosis.causeName} does not belong to this job`}
-                onClick={() => onEdit((of) => ({ ...of, diagnoses: of.diagnoses.filter((id) => id !== diagnosis.id) }))}
+                onClick={() => onEdit((of) => withoutDiagnosis(of, diagnosis))}
               >
                 Does not belong to this job
               </Button>

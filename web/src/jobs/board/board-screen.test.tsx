@@ -1,8 +1,9 @@
 import { afterEach, beforeEach, expect, test } from '@jest/globals'
 import { cleanup, screen, waitFor, within } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
-import type { BoardCounts, BoardRow } from '@emery/core/api'
+import type { BoardCounts } from '@emery/core/api'
 import { demoDrive } from '../../testing/drives.ts'
+import { boardRow as row } from '../../../../core/src/testing/jobs.ts'
 import { FakeServer, show } from '../../testing/fake-server.tsx'
 import { BoardScreen } from './board-screen.tsx'
 
@@ -16,28 +17,6 @@ const counts: BoardCounts['counts'] = {
   'sign-off': 0,
   done: 4,
 }
-const row = (number: number, more: Partial<BoardRow> = {}): BoardRow => ({
-  id: `j${number}`,
-  number,
-  complaint: 'squeals',
-  stage: 'parts',
-  stepsDone: 2,
-  stepsAll: 15,
-  reviewsWaiting: 0,
-  dueOn: null,
-  dueKm: null,
-  openedAt: '2026-11-20T08:00:00Z',
-  closedAt: null,
-  promisedFor: '',
-  priority: 'normal',
-  hands: [],
-  estimate: null,
-  minutes: 0,
-  version: 1,
-  drive: { id: 'd1', name: 'Main drive', version: 3 },
-  vehicle: { id: 'v1', name: 'Ketch', plate: 'HB-114', distance: 183_050 },
-  ...more,
-})
 
 let server: FakeServer
 /** What the Board was asked for, as the query of the address. */
