@@ -127,6 +127,7 @@ module.exports = {
       'resize',
     ]),
     only('belt-change', 'belt-change', [
+      'rules',
       'adjusters',
       'numerics',
       'units',
@@ -149,6 +150,7 @@ module.exports = {
     ]),
     only('belt-line-parts', 'belt-line-parts', ['schema', 'units', 'drive', 'sections']),
     only('jobs', 'jobs', [
+      'rules',
       'drive',
       'sections',
       'adjusters',

@@ -6,6 +6,7 @@ import { TURN_WORDS } from '../drive/engine.ts'
 import { onlyLeads } from '../drive/shaft.ts'
 import { lastPulleys, wayOn, type WayOn } from '../length/last-pulley.ts'
 import type { SettledBelt, SettledDrive } from '../path/settle.ts'
+import { NOMINAL_RULES, type ShopRules } from '../rules/rules.ts'
 import { familyOf } from '../sections/families.ts'
 import { shortWayRoundDeg } from '../numerics/vectors.ts'
 import { beltOrder, tensionOrder, type BeltOrder } from './belt-order.ts'
@@ -25,12 +26,14 @@ export interface BeltChangeOptions {
   /** Whether there was a noise, and whether it may come of damp. */
   readonly noise?: boolean
   readonly damp?: boolean
+  /** When a belt is looked at again is the workshop's to say. */
+  readonly rules?: ShopRules
 }
 
 /** Every step of the work, in order. */
 export function beltChangePlan(
   settled: SettledDrive,
-  { belts: wanted, sameBelts = false, noise = false, damp = true }: BeltChangeOptions = {},
+  { belts: wanted, sameBelts = false, noise = false, damp = true, rules = NOMINAL_RULES }: BeltChangeOptions = {},
 ): BeltChangePlan {
   const order = beltOrder(settled)
   const coming = withThoseInTheWay(order, wanted ?? settled.drive.belts.map(({ id }) => id))
@@ -57,7 +60,7 @@ export function beltChangePlan(
       ...checks(settled, on),
       ...running(settled, on, byHand),
       ...proving(settled, { noise, damp }),
-      ...secondLooks(on, byHand),
+      ...secondLooks(on, byHand, rules),
     ],
   }
 }

@@ -2,7 +2,9 @@
 import { SAFE } from './cautions.ts'
 import { isSprung } from '../adjusters/kinds.ts'
 import type { SettledBelt, SettledDrive } from '../path/settle.ts'
-import { RUN_MINUTES, SECOND_CHECK_KM, SECOND_LOOK_KM } from '../tension/nominal.ts'
+import { mustRule, ruleWords, type ShopRules } from '../rules/rules.ts'
+import { wearKey } from '../rules/wear-rules.ts'
+import { RUN_MINUTES, SECOND_CHECK_KM } from '../tension/nominal.ts'
 import { WITHOUT_PUMP_S } from './nominal.ts'
 import { named, type PlanStep } from './plan-step.ts'
 
@@ -90,7 +92,8 @@ export function proving({ drive }: SettledDrive, { noise, damp }: Proof): PlanSt
 }
 
 /** A belt seats and grows: one set by hand is measured again, the arm of another is looked at again. */
-export function secondLooks(on: readonly SettledBelt[], byHand: readonly SettledBelt[]): PlanStep[] {
+export function secondLooks(on: readonly SettledBelt[], byHand: readonly SettledBelt[], rules: ShopRules): PlanStep[] {
+  const after = `${mustRule(rules, wearKey.secondLookKm)} km (${ruleWords(rules, wearKey.secondLookKm)})`
   const sprung = on.filter(({ adjuster }) => adjuster !== null && isSprung(adjuster.adjuster))
   return [
     ...sprung.map(({ belt }): PlanStep => ({
@@ -98,7 +101,7 @@ export function secondLooks(on: readonly SettledBelt[], byHand: readonly Settled
       phase: 're-check',
       belt: belt.id,
       title: `Look at ${named(belt)} again`,
-      lines: [`After ${SECOND_LOOK_KM} km (nominal): read the pointer, look at edges and dust.`],
+      lines: [`After ${after}: read the pointer, look at edges and dust.`],
       cautions: [SAFE.engineOff],
       reads: 'pointer',
     })),

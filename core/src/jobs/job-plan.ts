@@ -3,6 +3,7 @@ import type { JobFields } from '../api/job-records.ts'
 import type { BeltOrder } from '../belt-change/belt-order.ts'
 import { beltChangePlan, type BeltChangePlan } from '../belt-change/plan.ts'
 import { PLAN_PHASES, type PlanPhase, type PlanStep } from '../belt-change/plan-step.ts'
+import { NOMINAL_RULES, type ShopRules } from '../rules/rules.ts'
 import type { SettledDrive } from '../path/settle.ts'
 import { withWorkSteps } from './work-steps.ts'
 
@@ -19,11 +20,11 @@ export interface JobPlan extends Pick<BeltChangePlan, 'order'> {
 }
 
 /** Every step of a job in its order. A move that would break the order of the belts, as the drive is now, is left aside. */
-export function jobPlan(settled: SettledDrive, job: JobFields): JobPlan {
+export function jobPlan(settled: SettledDrive, job: JobFields, rules: ShopRules = NOMINAL_RULES): JobPlan {
   const belts = settled.drive.belts.map(({ id }) => id).filter((id) => !job.without.includes(id))
   // Where it shows in conditions that are known, it is proved in those.
   const damp = job.shows.length === 0
-  const { order, steps } = beltChangePlan(settled, { belts, sameBelts: job.sameBelts, noise: job.noise, damp })
+  const { order, steps } = beltChangePlan(settled, { belts, sameBelts: job.sameBelts, noise: job.noise, damp, rules })
   const all = job.added.reduce<readonly JobStep[]>(withAdded, withWorkSteps(steps, job))
   return { order, steps: job.moved.reduce<readonly JobStep[]>((so, move) => withMoved(so, order, move), all) }
 }

@@ -2,21 +2,23 @@
 import type { JobFields, JobPart, JobStatus, JobStage } from '../api/job-records.ts'
 import type { SettledDrive } from '../path/settle.ts'
 import { allProblems, solveDrive } from '../solution/solve-drive.ts'
-import { SECOND_CHECK_KM, SECOND_CHECK_DAYS, SECOND_LOOK_KM } from '../tension/nominal.ts'
+import { mustRule, NOMINAL_RULES, type ShopRules } from '../rules/rules.ts'
+import { wearKey } from '../rules/wear-rules.ts'
+import { SECOND_CHECK_KM, SECOND_CHECK_DAYS } from '../tension/nominal.ts'
 import { jobPlan, type JobStep } from './job-plan.ts'
 
 const MS_PER_DAY = 86_400_000
 
 /** What the job waits for, how many steps are done, what of it is due and when. */
-export function jobStatus(settled: SettledDrive, job: JobFields): JobStatus {
-  const { steps } = jobPlan(settled, job)
+export function jobStatus(settled: SettledDrive, job: JobFields, rules: ShopRules = NOMINAL_RULES): JobStatus {
+  const { steps } = jobPlan(settled, job, rules)
   const ticked = new Set(job.ticks.map(({ step }) => step))
   const ofToday = steps.filter(({ phase }) => phase !== 're-check')
   const open = steps.filter(({ id }) => !ticked.has(id))
   const reviewsWaiting = job.ticks.filter(({ review }) => review === 'wanted').length
   const stage = stageOf(settled, job, open)
   const backBy = job.parts.flatMap(({ place, backBy: day }) => (place === 'on trial' && day !== '' ? [day] : []))
-  const recheck = stage === 're-check' ? secondCheckDue(job, open) : null
+  const recheck = stage === 're-check' ? secondCheckDue(job, open, rules) : null
   const days = [...backBy, ...(recheck === null ? [] : [recheck.on])].toSorted()
   return {
     stage,
@@ -54,12 +56,13 @@ function isAwaited({ place, work }: JobPart, parts: readonly JobPart[]): boolean
 function secondCheckDue(
   { ticks, distance }: JobFields,
   open: readonly JobStep[],
+  rules: ShopRules,
 ): { readonly on: string; readonly km: number | null } | null {
   const ran = ticks.filter(({ step }) => step.startsWith('run.')).map(({ at }) => at)
   const last = ran.toSorted().at(-1)
   if (last === undefined) return null
   // A belt set by hand is measured again sooner than the arm of another is looked at.
-  const after = open.some(({ runIn }) => runIn === true) ? SECOND_CHECK_KM : SECOND_LOOK_KM
+  const after = open.some(({ runIn }) => runIn === true) ? SECOND_CHECK_KM : mustRule(rules, wearKey.secondLookKm)
   return { on: dayAfter(last, SECOND_CHECK_DAYS), km: distance === null ? null : distance + after }
 }
 

@@ -88,3 +88,6 @@ export const USUAL_LOADS: Readonly<
   'air-pump': { nominal: 2, unit: 'N·m', what: 'torque under load', of: 'heavy' },
   'vacuum-pump': { nominal: 2, unit: 'N·m', what: 'torque under load', of: 'heavy' },
 }
+
+/** km after which a belt under a spring arm has seated, and its pointer is read a second time (nominal). */
+export const SECOND_LOOK_KM = 500

@@ -13,9 +13,10 @@ export type RuleUnit =
   | 'km'
   | 'years'
   | 'months'
+  | 'choice'
 
 /** What rules are about, in the order in which a screen lists them. */
-export const RULE_GROUPS = ['accessories', 'time', 'belts', 'pulleys', 'wraps', 'loads', 'wear'] as const
+export const RULE_GROUPS = ['accessories', 'time', 'belts', 'pulleys', 'wraps', 'loads', 'wear', 'shop'] as const
 export type RuleGroup = (typeof RULE_GROUPS)[number]
 
 /** One nominal value: what it says, and between what a workshop may set it. */
@@ -29,6 +30,8 @@ export interface Rule {
   readonly nominal: number
   readonly min: number
   readonly max: number
+  /** What can be chosen, where it is one of a few. */
+  readonly choices?: readonly { readonly value: number; readonly label: string }[]
   /** Why it is so, or what happens beyond it. */
   readonly why: string
 }

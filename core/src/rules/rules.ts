@@ -3,6 +3,7 @@ import { SHAFT_KIND_NAMES, type ShaftKind } from '../drive/shaft.ts'
 import { MIN_CLEARANCE_MM, MIN_TEETH_IN_MESH, MIN_WRAP_DEG } from '../path/nominal.ts'
 import { familyOf } from '../sections/families.ts'
 import { type Section, sectionFigures, SECTIONS } from '../sections/sections.ts'
+import { CURRENCY_RULE } from './currencies.ts'
 import type { Rule } from './rule.ts'
 import { WEAR_RULES } from './wear-rules.ts'
 import {
@@ -207,6 +208,7 @@ export const RULES: readonly Rule[] = [
     why: 'Stands in until the part’s own is entered. It counts in a throttle blip.',
   },
   ...WEAR_RULES,
+  CURRENCY_RULE,
 ]
 
 const BY_KEY: ReadonlyMap<string, Rule> = new Map(RULES.map((rule) => [rule.key, rule]))
@@ -237,7 +239,9 @@ export function ruleWords(rules: ShopRules, key: string): 'nominal' | 'own value
 export function ruleRefusal(rules: ShopRules, key: string, value: number): string | undefined {
   const rule = BY_KEY.get(key)
   if (rule === undefined) return `There is no rule called "${key}".`
-  const { min, max, subject, what } = rule
+  const { min, max, subject, what, choices } = rule
+  if (choices !== undefined && choices.every((choice) => choice.value !== value))
+    return `${subject}, ${what}: must be one of ${choices.map(({ label }) => label).join(', ')}.`
   if (!Number.isFinite(value) || value < min || value > max)
     return `${subject}, ${what}: must be from ${min} to ${max}${rule.unit === 'share' ? '' : ` ${rule.unit}`}.`
   const other = otherEnd(key)

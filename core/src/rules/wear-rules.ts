@@ -1,4 +1,5 @@
 /** From when something worn is worth a look, and from when it has to be replaced: docs/mechanics/wear.md. */
+import { SECOND_LOOK_KM } from './nominal.ts'
 import type { Rule } from './rule.ts'
 
 /** What is read in figures while walking round a drive. */
@@ -100,6 +101,7 @@ export const wearKey = {
   km: (material: LastingMaterial) => `wear.${material}.km`,
   years: (material: LastingMaterial) => `wear.${material}.years`,
   dueShare: 'wear.due.share',
+  secondLookKm: 'wear.second-look.km',
   againKm: 'wear.again.km',
   againMonths: 'wear.again.months',
   firstKm: 'wear.first.km',
@@ -153,6 +155,17 @@ export const WEAR_RULES: readonly Rule[] = [
     min: 0.1,
     max: 1,
     why: 'Time to put a new one on the shelf.',
+  },
+  {
+    key: wearKey.secondLookKm,
+    group: 'wear',
+    subject: 'New belt under a spring arm',
+    what: 'read its pointer again after',
+    unit: 'km',
+    nominal: SECOND_LOOK_KM,
+    min: 10,
+    max: 20_000,
+    why: 'By then it has seated and grown.',
   },
   {
     key: wearKey.firstKm,

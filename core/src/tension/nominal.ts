@@ -88,9 +88,6 @@ export const COOL_MINUTES = 15
 /** Distance after which a re-set belt is looked at once more, km (nominal). */
 export const SECOND_CHECK_KM = 200
 
-/** km after which a belt under a spring arm has seated, and its pointer is read a second time (nominal). */
-export const SECOND_LOOK_KM = 500
-
 /** Share by which a setting may miss what was wanted before it is worth another turn (nominal). */
 export const SETTING_SHARE = 0.1
 

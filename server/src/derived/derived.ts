@@ -35,6 +35,11 @@ export class Derived {
          OR EXISTS (SELECT 1 FROM fittings one WHERE one.driveId = drive.id AND one.deletedAt IS NULL))`,
     )
     for (const { id } of recorded) await this.dues.refresh(id)
+    // When a belt is looked at again is one of them.
+    const waiting = await managerOf(this.source).query<{ readonly driveId: string }[]>(
+      "SELECT DISTINCT driveId FROM jobs WHERE deletedAt IS NULL AND stage = 're-check'",
+    )
+    for (const { driveId } of waiting) await this.jobs.driveChanged(driveId)
   }
 
   /** An inspection or a fitting was kept, deleted or brought back. */

@@ -77,6 +77,13 @@ describe('signing off', () => {
     expect(inspections).toMatchObject([{ renewed: ['tensioner.arm'], distance: 48_900, checks: [] }])
     const shelf = (await request(at.app).get('/api/shelf').expect(200)).body as { belts: { mark: string }[] }
     expect(shelf.belts.filter(({ mark }) => mark === '6PK1780')).toHaveLength(1)
+    // When it is looked at again is the workshop’s to say.
+    const rule = (value: number | null, basedOn: number) =>
+      request(at.app).put('/api/rules/wear.second-look.km').send({ value, basedOn }).expect(200)
+    await rule(800, 0)
+    expect((await list(own))[0]?.status.dueKm).toBe(49_700)
+    await rule(null, 1)
+    expect((await list(own))[0]?.status.dueKm).toBe(49_400)
     // Opened and signed off again, nothing is on record twice.
     const opened = (await put(made.id, 2, { ...closed, closedAt: null }).expect(200)).body as Job
     await put(made.id, opened.version, closed).expect(200)

@@ -4,6 +4,7 @@ import {
   distanceRefusal,
   MAX_JOBS,
   newJob,
+  shopRulesOf,
   wholeJob,
   type Job,
   type JobChangeRecord,
@@ -18,6 +19,7 @@ import { rewriteWords } from '../board/find-words.ts'
 import { ApiError } from '../http/errors.ts'
 import { fittingsOf } from '../fittings/fittings.ts'
 import { inspectionsOf } from '../inspections/inspections.ts'
+import { RuleService } from '../rules/rule-service.ts'
 import { ShelfService } from '../shelf/shelf-service.ts'
 import { VehicleService } from '../vehicles/vehicle-service.ts'
 import { DueService } from './due-service.ts'
@@ -91,8 +93,8 @@ export class JobService {
 
   /** Opens a job as it was elsewhere, with the names that stand in it. */
   async bringIn(fields: JobFields, at: Date, id = newId()): Promise<Job> {
-    const { settled } = await this.driveOf(fields)
-    return this.insert({ job: fields, status: jobStatus(settled, fields) }, id, at)
+    const { settled, rules } = await this.driveOf(fields)
+    return this.insert({ job: fields, status: jobStatus(settled, fields, rules) }, id, at)
   }
 
   private async insert({ job, status }: Pick<Judged, 'job' | 'status'>, id: string, at: Date): Promise<Job> {
@@ -158,19 +160,19 @@ export class JobService {
     const manager = managerOf(this.source)
     const open = await manager.findBy(JobEntity, { driveId, deletedAt: IsNull(), stage: Not('done') })
     if (open.length === 0) return
-    const { settled } = await this.driveOf({ driveId })
+    const { settled, rules } = await this.driveOf({ driveId })
     // What is computed is no change of anyone's: the version stays, and so does whoever is at work on it.
     for (const { id, version, document } of open)
-      await manager.update(JobEntity, { id, version }, jobStatus(settled, wholeJob(document)))
+      await manager.update(JobEntity, { id, version }, jobStatus(settled, wholeJob(document), rules))
   }
 
   private async judged(before: JobFields | null, after: JobFields, who: Who, at: Date): Promise<Judged> {
-    const { settled, vehicleId } = await this.driveOf(after)
-    const asOpen = jobStatus(settled, { ...after, closedAt: null })
+    const { settled, rules, vehicleId } = await this.driveOf(after)
+    const asOpen = jobStatus(settled, { ...after, closedAt: null }, rules)
     const change = jobChange(before, after, { ...who, at: at.toISOString() }, asOpen)
     if (!change.ok) throw badJob(change.path, change.message)
     const { job } = change
-    const status: JobStatus = job.closedAt === null ? asOpen : jobStatus(settled, job)
+    const status: JobStatus = job.closedAt === null ? asOpen : jobStatus(settled, job, rules)
     // Only what was read just now: what stands in the job already was right when it was written.
     const read = job.distance === (before?.distance ?? null) ? null : job.distance
     if (read === null || vehicleId === null) return { job, status, settled, hasRun: null }
@@ -204,7 +206,8 @@ export class JobService {
   private async driveOf({ driveId }: Pick<JobFields, 'driveId'>) {
     const drive = await managerOf(this.source).findOneBy(DriveEntity, { id: driveId, deletedAt: IsNull() })
     if (drive === null) throw new ApiError('DRIVE_NOT_FOUND')
-    return { settled: settleDrive(openStored(drive.document)), vehicleId: drive.vehicleId }
+    const rules = shopRulesOf(await new RuleService(this.source, this.now).list())
+    return { settled: settleDrive(openStored(drive.document)), rules, vehicleId: drive.vehicleId }
   }
 }
 

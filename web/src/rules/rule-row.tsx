@@ -1,6 +1,6 @@
 import { UndoOutlined } from '@ant-design/icons'
 import { useMutation, useQueryClient } from '@tanstack/react-query'
-import { Button, InputNumber } from 'antd'
+import { Button, InputNumber, Select } from 'antd'
 import { useState } from 'react'
 import { shopRulesOf, type ShopRule } from '@emery/core/api'
 import { ruleRefusal, type Rule, type RuleUnit } from '@emery/core/rules'
@@ -25,6 +25,7 @@ const UNITS: Readonly<Record<RuleUnit, string>> = {
   km: 'km',
   years: 'years',
   months: 'months',
+  choice: '',
 }
 
 interface RuleRowProps {
@@ -35,7 +36,7 @@ interface RuleRowProps {
 
 /** One value, to be read and set; what cannot be is refused in a sentence, and the old value stays. */
 export function RuleRow({ rule, touched }: RuleRowProps) {
-  const { key, subject, what, why, unit, nominal } = rule
+  const { key, subject, what, why, unit, nominal, choices } = rule
   const lengths = useLengths()
   const queries = useQueryClient()
   const [refusal, setRefusal] = useState<string | null>(null)
@@ -67,7 +68,14 @@ export function RuleRow({ rule, touched }: RuleRowProps) {
       <th scope="row">{subject}</th>
       <td>{what}</td>
       <td className={styles['value']}>
-        {unit === 'mm' ? (
+        {choices !== undefined ? (
+          <Select
+            aria-label={label}
+            value={value}
+            options={choices.map((choice) => ({ ...choice }))}
+            onChange={(next) => set(next)}
+          />
+        ) : unit === 'mm' ? (
           <ReadingField
             key={value}
             label={label}
@@ -106,7 +114,7 @@ export function RuleRow({ rule, touched }: RuleRowProps) {
               aria-label={`Back to nominal: ${label}`}
               onClick={() => set(null)}
             >
-              nominal {written(nominal, unit, lengths)}
+              nominal {choices?.find((choice) => choice.value === nominal)?.label ?? written(nominal, unit, lengths)}
             </Button>
           </>
         ) : (

@@ -38,6 +38,7 @@ const GROUPS: Readonly<Record<RuleGroup, { readonly title: string; readonly used
     title: 'Wear',
     used: 'Used in Inspection: each verdict, what to watch and until when, when a belt’s life ends. In Tension: depth in a groove.',
   },
+  shop: { title: 'Workshop', used: 'Used in jobs, their sheets and the parts of the week.' },
 }
 
 /** Every value the verdicts rest on: nominal, or as this workshop has set it. */

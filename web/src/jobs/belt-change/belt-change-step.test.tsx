@@ -298,3 +298,18 @@ test('a picture of routing before work is kept with the job, beside one that som
   )
   await waitFor(() => expect(lastSent()).toMatchObject({ basedOn: 2, pictures: [{ id: 'ph0' }, { id: 'ph1' }] }))
 })
+
+test('prices are asked for once the workshop has chosen a currency; what is none is said not to be', async () => {
+  await open(demoDrive('ketch-main'))
+  expect(screen.queryByLabelText('Price of labour')).toBeNull()
+  cleanup()
+  const rule = { key: 'shop.currency', value: 978, version: 1, by: 'Wren', at: '2026-11-25T09:00:00Z' }
+  server.answers['GET /rules'] = { status: 200, json: { rules: [rule] } }
+  await open(demoDrive('ketch-main'))
+  const price = await screen.findByLabelText('Price of labour')
+  await userEvent.type(price, '-1{Enter}')
+  expect((await screen.findByRole('alert')).textContent).toContain('“-1” is no price')
+  await userEvent.clear(price)
+  await userEvent.type(price, '80,50{Enter}')
+  await waitFor(() => expect(lastSent()).toMatchObject({ labourPrice: 80.5 }))
+})

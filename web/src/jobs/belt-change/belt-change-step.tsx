@@ -6,6 +6,7 @@ import { newJob, type JobFields, type JobStatus } from '@emery/core/api'
 import { PLAN_PHASES } from '@emery/core/belt-change'
 import { jobPlan, jobStatus, moveRefusal, stepBefore, type JobPlan, type JobStep } from '@emery/core/jobs'
 import { STAGE_WORDS } from '../stage-words.ts'
+import { useShopRules } from '../../rules/rules-api.ts'
 import { useMay } from '../../people/use-may.ts'
 import { useBench } from '../../bench/bench-context.ts'
 import { PanelSection } from '../../ui/panel.tsx'
@@ -25,12 +26,13 @@ import { useJob, type JobEdit } from '../../job-edits/use-job.ts'
 /** The work of changing belts, step by step, ticked with time and name; what the job waits for, its parts, people and sign-off. */
 export function BeltChangeStep() {
   const { settled } = useBench()
+  const rules = useShopRules()
   const { driveId = '' } = useParams()
   const [search, setSearch] = useSearchParams()
   const { job: inHand, kept, jobs, loading, edit, failure } = useJob(driveId, search.get('job'))
   const job = useMemo(() => inHand ?? newJob(driveId), [inHand, driveId])
-  const plan = useMemo(() => jobPlan(settled, job), [settled, job])
-  const status = useMemo(() => jobStatus(settled, job), [settled, job])
+  const plan = useMemo(() => jobPlan(settled, job, rules), [settled, job, rules])
+  const status = useMemo(() => jobStatus(settled, job, rules), [settled, job, rules])
   // A form for a new job would be filled in beside the one that is open.
   if (loading)
     return (

@@ -7,6 +7,7 @@ import { PLACE_WORDS } from '../stage-words.ts'
 import { PanelSection } from '../../ui/panel.tsx'
 import styles from './belt-change.module.css'
 import { Line } from './line.tsx'
+import { useMoney } from '../../rules/use-money.ts'
 import { PriceLine } from './price-line.tsx'
 import type { JobEdit } from '../../job-edits/use-job.ts'
 
@@ -65,12 +66,15 @@ export function JobParts({ parts, onEdit }: JobPartsProps) {
 
 /** Where it comes from and what it costs, where the workshop wants to know. */
 function Bought({ part, onChange }: { readonly part: JobPart; readonly onChange: (how: Partial<JobPart>) => void }) {
+  const money = useMoney()
   return (
     <details className={styles['bought']}>
       <summary>
-        {[part.supplier ?? '', part.price == null ? '' : `price ${part.price}`]
+        {[part.supplier ?? '', part.price == null || money === null ? '' : money.text(part.price)]
           .filter((each) => each !== '')
-          .join(' · ') || 'Number, supplier, price'}
+          .join(' · ') || money === null
+          ? 'Number, supplier'
+          : 'Number, supplier, price'}
       </summary>
       <Line label="Part number" value={part.number} max={60} onWrite={(number) => onChange({ number })} />
       <Line label="Supplier" value={part.supplier ?? ''} max={80} onWrite={(supplier) => onChange({ supplier })} />
@@ -82,7 +86,9 @@ function Bought({ part, onChange }: { readonly part: JobPart; readonly onChange:
           onChange={({ target }) => onChange({ warrantyUntil: target.value })}
         />
       </label>
-      <PriceLine label="Price of one" value={part.price ?? null} onWrite={(price) => onChange({ price })} />
+      {money !== null && (
+        <PriceLine label="Price of one" value={part.price ?? null} onWrite={(price) => onChange({ price })} />
+      )}
     </details>
   )
 }

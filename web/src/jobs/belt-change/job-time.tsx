@@ -6,6 +6,7 @@ import { stampNow } from '../../ui/preferences.ts'
 import { PanelSection } from '../../ui/panel.tsx'
 import styles from './belt-change.module.css'
 import { hoursText } from '../hours-text.ts'
+import { useMoney } from '../../rules/use-money.ts'
 import { PriceLine } from './price-line.tsx'
 import type { JobEdit } from '../../job-edits/use-job.ts'
 
@@ -17,6 +18,7 @@ export function JobTime({
   readonly job: Pick<JobFields, 'hands' | 'time' | 'labourPrice'>
   readonly onEdit: (how: JobEdit) => void
 }) {
+  const money = useMoney()
   const [minutes, setMinutes] = useState<number | null>(null)
   const [hand, setHand] = useState('')
   const spent = time.reduce((sum, each) => sum + each.minutes, 0)
@@ -69,11 +71,13 @@ export function JobTime({
           Add my time
         </Button>
       </form>
-      <PriceLine
-        label="Price of labour"
-        value={labourPrice}
-        onWrite={(price) => onEdit((of) => ({ ...of, labourPrice: price }))}
-      />
+      {money !== null && (
+        <PriceLine
+          label="Price of labour"
+          value={labourPrice}
+          onWrite={(price) => onEdit((of) => ({ ...of, labourPrice: price }))}
+        />
+      )}
     </PanelSection>
   )
 }

@@ -6,6 +6,7 @@ import { Link } from 'react-router'
 import type { BoardPart, ShelfBelt } from '@emery/core/api'
 import { partsCsv } from '@emery/core/exchange'
 import { daysFrom, onShelf, PLACES_IN_ORDER, priceOf } from '@emery/core/jobs'
+import { useMoney } from '../../rules/use-money.ts'
 import { shelfQuery } from '../../shelf/shelf-api.ts'
 import { Notice } from '../../ui/notice.tsx'
 import { PlainSheet } from '../../ui/print/sheet.tsx'
@@ -74,6 +75,7 @@ interface PartsTableProps {
 
 function PartsTable({ parts, shelf }: PartsTableProps) {
   const price = priceOf(parts)
+  const money = useMoney()
   return (
     <table className={styles['parts']}>
       <thead>
@@ -83,7 +85,7 @@ function PartsTable({ parts, shelf }: PartsTableProps) {
           <th scope="col">Count</th>
           <th scope="col">From</th>
           <th scope="col">For</th>
-          <th scope="col">Price</th>
+          {money !== null && <th scope="col">Price of one</th>}
         </tr>
       </thead>
       <tbody>
@@ -107,16 +109,16 @@ function PartsTable({ parts, shelf }: PartsTableProps) {
                 <Link to={`/drives/${part.driveId}/belt-change?job=${part.jobId}`}>Job {part.jobNumber}</Link>{' '}
                 {part.vehicle === null ? '' : part.vehicle.plate === '' ? part.vehicle.name : part.vehicle.plate}
               </td>
-              <td className="figures">{part.price ?? ''}</td>
+              {money !== null && <td className="figures">{part.price == null ? '' : money.text(part.price)}</td>}
             </tr>
           )
         })}
       </tbody>
-      {price !== null && price > 0 && (
+      {money !== null && price !== null && price > 0 && (
         <tfoot>
           <tr>
             <td colSpan={5}>Together</td>
-            <td className="figures">{price}</td>
+            <td className="figures">{money.text(price)}</td>
           </tr>
         </tfoot>
       )}

@@ -10,6 +10,8 @@ import { beltLabel } from '@emery/core/sections'
 import { driveQuery } from '../../drives/drives-api.ts'
 import { diagnosesQuery } from '../../noise/diagnoses-api.ts'
 import { jobsQuery } from '../jobs-api.ts'
+import { useShopRules } from '../../rules/rules-api.ts'
+import { useMoney } from '../../rules/use-money.ts'
 import { Notice } from '../../ui/notice.tsx'
 import { PHASE_WORDS } from '../phase-words.ts'
 import { hoursText } from '../hours-text.ts'
@@ -52,8 +54,10 @@ interface JobSheetProps {
 
 function JobSheet({ record, job, found }: JobSheetProps) {
   const units = useUnits()
+  const rules = useShopRules()
+  const money = useMoney()
   const settled = useMemo(() => settleDrive(record.document), [record])
-  const { steps } = useMemo(() => jobPlan(settled, job), [settled, job])
+  const { steps } = useMemo(() => jobPlan(settled, job, rules), [settled, job, rules])
   const { status, parts, time } = job
   const partsPrice = priceOf(parts.filter(({ place }) => place !== 'returned' && place !== 'shelf'))
   const total = partsPrice === null || job.labourPrice === null ? null : partsPrice + job.labourPrice
@@ -100,7 +104,7 @@ function JobSheet({ record, job, found }: JobSheetProps) {
               <li key={id}>
                 {count > 1 ? `${count} × ` : ''}
                 {what} {number}: {PLACE_WORDS[place]}
-                {price != null && `, ${count * price}`}
+                {price != null && money !== null && `, ${money.text(count * price)}`}
                 {place === 'on trial' && backBy !== '' && `, back by ${dayjs(backBy).format('D MMM')}`}
               </li>
             ))}
@@ -114,7 +118,7 @@ function JobSheet({ record, job, found }: JobSheetProps) {
               ))}
             </ul>
           )}
-          {total !== null && total > 0 && <p>Parts and labour: {total}</p>}
+          {total !== null && total > 0 && money !== null && <p>Parts and labour: {money.text(total)}</p>}
         </section>
         <SmallDrive settled={settled} letters={0.05} label="The drive from the front, as it is routed" />
       </div>
