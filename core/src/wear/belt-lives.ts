@@ -60,7 +60,7 @@ export function beltLives(
       ? []
       : checks.flatMap(({ part, check, value }) =>
           value !== null && (part === `belt.${beltId}` || part === adjusterPart)
-            ? [{ figure: check as LifeFigure, at, distance: km, value }]
+            ? [{ figure: check, at, distance: km, value }]
             : [],
         ),
   )
