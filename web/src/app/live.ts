@@ -68,11 +68,30 @@ function whileSeen(hear: (subjects: readonly string[]) => void, left: AbortSigna
   look()
 }
 
+/** ms until a stream that was refused is asked for again: whoever was signed out has signed in by then, or not. */
+const AGAIN_MS = 30_000
+
 function open(hear: (subjects: readonly string[]) => void): () => void {
-  const stream = new EventSource('/api/live')
-  stream.onmessage = ({ data }: MessageEvent<string>) => {
-    const { subjects } = JSON.parse(data) as { readonly subjects: readonly string[] }
-    hear(subjects)
+  let timer: ReturnType<typeof setTimeout> | undefined
+  let stream = begin()
+  return () => {
+    clearTimeout(timer)
+    stream.close()
   }
-  return () => stream.close()
+
+  function begin(): EventSource {
+    const begun = new EventSource('/api/live')
+    begun.onmessage = ({ data }: MessageEvent<string>) => {
+      const { subjects } = JSON.parse(data) as { readonly subjects: readonly string[] }
+      hear(subjects)
+    }
+    // A connection that breaks is made again by the browser; one that was refused is not.
+    begun.onerror = () => {
+      if (begun.readyState !== EventSource.CLOSED) return
+      timer = setTimeout(() => {
+        stream = begin()
+      }, AGAIN_MS)
+    }
+    return begun
+  }
 }

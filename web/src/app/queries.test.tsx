@@ -49,9 +49,10 @@ test('a server that is away is asked three times more; what it refuses is not as
 })
 
 test.each([
-  ['', { stage: null, words: '' }],
-  ['waits=parts&q=%20wet%20', { stage: 'parts', words: 'wet' }],
-  ['waits=nowhere', { stage: null, words: '' }],
+  ['', { stage: null, words: '', hand: '' }],
+  ['waits=parts&q=%20wet%20', { stage: 'parts', words: 'wet', hand: '' }],
+  ['hand=Isla', { stage: null, words: '', hand: 'Isla' }],
+  ['waits=nowhere', { stage: null, words: '', hand: '' }],
 ])('the address ?%s asks the Board for %j', (address, filter) => {
   expect(boardFilter(new URLSearchParams(address))).toEqual(filter)
 })

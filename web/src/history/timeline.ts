@@ -57,9 +57,12 @@ export function timelineOf(driveId: string, records: Records): readonly Timeline
         to: `/noise/${driveId}/sheet/${id}`,
       }),
     ),
-    ...inspections.map(({ id, at, checks, by, distance }) =>
+    ...inspections.map(({ id, at, checks, renewed, sum, by, distance }) =>
       entry('inspection', id, at, {
-        words: `${checks.length} checks${kmText(distance)}, ${checks.filter(({ verdict }) => verdict === 'act').length} to replace`,
+        words:
+          checks.length === 0
+            ? `${sum.length > 0 ? sum.join(' ') : `${renewed.length} renewed`}${kmText(distance)}`
+            : `${checks.length} checks${kmText(distance)}, ${checks.filter(({ verdict }) => verdict === 'act').length} to replace`,
         by,
         to: `/inspection/${driveId}/sheet/${id}`,
       }),
