@@ -313,3 +313,9 @@ test('prices are asked for once the workshop has chosen a currency; what is none
   await userEvent.type(price, '80,50{Enter}')
   await waitFor(() => expect(lastSent()).toMatchObject({ labourPrice: 80.5 }))
 })
+
+test('a promise for a moment that has passed is kept, and said to be late', async () => {
+  server.answers['GET /jobs'] = { status: 200, json: { jobs: [{ ...empty, promisedFor: '2001-01-01T08:00' }] } }
+  await open(demoDrive('ketch-main'))
+  expect(screen.getByText(/^That has passed/)).toBeTruthy()
+})

@@ -56,7 +56,7 @@ export function BeltChangeStep() {
       />
       <JobDiagnoses job={job} onEdit={edit} />
       <JobWork job={job} onEdit={edit} />
-      <JobParts parts={job.parts} onEdit={edit} />
+      <JobParts kept={kept} parts={job.parts} onEdit={edit} />
       {PLAN_PHASES.map((phase) => {
         const steps = plan.steps.filter((step) => step.phase === phase)
         return (

@@ -1,9 +1,11 @@
-import { DeleteOutlined } from '@ant-design/icons'
+import { DeleteOutlined, DownloadOutlined } from '@ant-design/icons'
 import { Button, Input, InputNumber, Select } from 'antd'
 import { useState } from 'react'
 import { v4 as newId } from 'uuid'
-import { PART_PLACES, type JobFields, type JobPart } from '@emery/core/api'
+import { PART_PLACES, type Job, type JobFields, type JobPart } from '@emery/core/api'
+import { partsCsv } from '@emery/core/exchange'
 import { PLACE_WORDS } from '../stage-words.ts'
+import { saveCsv } from '../../ui/save-csv.ts'
 import { PanelSection } from '../../ui/panel.tsx'
 import styles from './belt-change.module.css'
 import { Line } from './line.tsx'
@@ -14,16 +16,18 @@ import type { JobEdit } from '../../job-edits/use-job.ts'
 const PLACES = PART_PLACES.map((value) => ({ value, label: PLACE_WORDS[value] }))
 
 interface JobPartsProps {
+  /** As the server keeps it; undefined while nothing was written. */
+  readonly kept: Job | undefined
   readonly parts: JobFields['parts']
   readonly onEdit: (how: JobEdit) => void
 }
 
 /** The parts of a job by the workshop’s own numbers, and where each is: the job waits while one is not here. */
-export function JobParts({ parts, onEdit }: JobPartsProps) {
+export function JobParts({ kept, parts, onEdit }: JobPartsProps) {
   const change = (id: string, how: Partial<JobPart>) =>
     onEdit((of) => ({ ...of, parts: of.parts.map((part) => (part.id === id ? { ...part, ...how } : part)) }))
   return (
-    <PanelSection title="Parts">
+    <PanelSection title="Parts" beside={kept === undefined || parts.length === 0 ? undefined : <PartsCsv job={kept} />}>
       {parts.length > 0 && (
         <ul className={styles['parts']}>
           {parts.map((part) => (
@@ -61,6 +65,21 @@ export function JobParts({ parts, onEdit }: JobPartsProps) {
       )}
       <AddPart onAdd={(part) => onEdit((of) => ({ ...of, parts: [...of.parts, part] }))} />
     </PanelSection>
+  )
+}
+
+/** The parts of this job as a table. */
+function PartsCsv({ job }: { readonly job: Job }) {
+  const { id, number, driveId, promisedFor, parts } = job
+  const rows = parts.map((part) => ({ ...part, jobId: id, jobNumber: number, driveId, promisedFor, vehicle: null }))
+  return (
+    <Button
+      type="text"
+      icon={<DownloadOutlined aria-hidden />}
+      onClick={() => saveCsv(partsCsv(rows), `parts-of-job-${number}.csv`)}
+    >
+      CSV
+    </Button>
   )
 }
 
