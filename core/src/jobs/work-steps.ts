@@ -55,10 +55,11 @@ export function withWorkSteps(steps: readonly PlanStep[], job: JobFields): reado
 
 /** Its own step; or the plan's, which then says why: a belt is replaced by taking it off and fitting another, and adjusted where it is tensioned. */
 function withOneWork(steps: readonly PlanStep[], work: JobWork): readonly PlanStep[] {
-  const belt = work.part.startsWith('belt.') ? work.part.slice('belt.'.length) : null
-  const own = belt === null ? undefined : { replace: `on.lay.${belt}`, adjust: `tension.${belt}` }[work.does as string]
-  if (own !== undefined && steps.some(({ id }) => id === own))
-    return steps.map((step) => (step.id === own ? { ...step, because: [...(step.because ?? []), work.because] } : step))
+  const planned = stepOfPlan(work)
+  if (planned !== undefined && steps.some(({ id }) => id === planned))
+    return steps.map((step) =>
+      step.id === planned ? { ...step, because: [...(step.because ?? []), work.because] } : step,
+    )
   const step: PlanStep = {
     id: workStep(work.id),
     phase: PHASES[work.does],
@@ -69,6 +70,13 @@ function withOneWork(steps: readonly PlanStep[], work: JobWork): readonly PlanSt
     ...(work.does === 'replace' || work.does === 'tighten' ? { torque: true } : {}),
   }
   return [...steps, step]
+}
+
+/** The step of the plan at which work on a belt is done; undefined where it needs one of its own. */
+function stepOfPlan({ does, part }: JobWork): string | undefined {
+  if (!part.startsWith('belt.')) return undefined
+  const belt = part.slice('belt.'.length)
+  return does === 'replace' ? `on.lay.${belt}` : does === 'adjust' ? `tension.${belt}` : undefined
 }
 
 /** Phases in their order; within one, steps as they stand. */

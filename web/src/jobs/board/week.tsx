@@ -11,9 +11,11 @@ import {
 import { useQuery } from '@tanstack/react-query'
 import dayjs from 'dayjs'
 import { Link } from 'react-router'
-import type { BoardRow } from '@emery/core/api'
+import type { BoardRow, PersonRecord } from '@emery/core/api'
 import { daysFrom, minutesLeft, movedInPlan, weekPlan, type PlannedJob, type PlanPlace } from '@emery/core/jobs'
 import { useSetJob } from '../../job-edits/use-set-job.ts'
+import { peopleQuery } from '../../people/people-api.ts'
+import { useMay } from '../../people/use-may.ts'
 import { Notice } from '../../ui/notice.tsx'
 import { useNow } from '../../ui/use-now.ts'
 import { hoursText } from '../hours-text.ts'
@@ -21,6 +23,7 @@ import { boardWeekQuery } from '../jobs-api.ts'
 import styles from './week.module.css'
 
 const DAYS = 7
+const NOBODY: readonly PersonRecord[] = []
 /** How often what is late is looked at again, ms. */
 const LOOK_MS = 60_000
 /** px that a card is drawn before it is dragged: a press opens it. */
@@ -31,6 +34,7 @@ export function Week() {
   const now = dayjs(useNow(LOOK_MS))
   const days = daysFrom(now.format('YYYY-MM-DD'), DAYS)
   const { data, error } = useQuery(boardWeekQuery(daysFrom(days[0] ?? '', DAYS + 1).at(-1) ?? ''))
+  const { data: people = NOBODY } = useQuery({ ...peopleQuery(), enabled: useMay('lead') })
   const { set, error: refused } = useSetJob()
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: DRAG_FROM } }),
@@ -45,7 +49,8 @@ export function Week() {
       <Notice inPage title="The week could not be loaded" detail={error.message} />
     )
   const plan = weekPlan(data.rows, { days, now: now.format('YYYY-MM-DDTHH:mm') })
-  const hands = [...new Set(plan.map(({ hand }) => hand))].toSorted(
+  // Whoever plans sees everyone, also those who have nothing yet.
+  const hands = [...new Set([...plan.map(({ hand }) => hand), ...people.map(({ name }) => name)])].toSorted(
     (a, b) => Number(a === '') - Number(b === '') || a.localeCompare(b),
   )
   const move = ({ row }: PlannedJob, to: PlanPlace) => {
