@@ -114,11 +114,11 @@ export function Wanted({
           </span>
         </p>
       )}
+      {settled === null && <p className="soft">{RESTS_ON[answer.restsOn]}</p>}
+      {settled === null && without !== null && <p className="soft">{without}</p>}
       {settled === null && first !== undefined && driveId !== '' && (
         <AddToJob driveId={driveId} belt={belt.belt} number={nameOf(belt.belt, first.length)} />
       )}
-      {settled === null && <p className="soft">{RESTS_ON[answer.restsOn]}</p>}
-      {settled === null && without !== null && <p className="soft">{without}</p>}
       {count > 1 && (
         <p>{count} belts side by side: buy them as one matched set. Never run a new belt beside an old one.</p>
       )}
