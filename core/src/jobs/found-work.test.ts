@@ -160,6 +160,20 @@ describe('work because of what was found', () => {
     expect(workThatGoesWith(ketch, all).filter(({ id }) => all.some((each) => each.id === id))).toEqual([])
   })
 
+  test('only a belt that ran on what is replaced is said to have run on it', () => {
+    const fenland = demoDrive('fenland-vee')
+    const fan = fenland.belts.find(({ id }) => id === 'fanbelt')
+    const [first] = fan?.route.filter(({ pulley }) => pulley.startsWith('fan')) ?? []
+    const parts = wearParts(fenland)
+    const pulley = parts.find(({ of }) => of === (first?.pulley ?? fan?.route[1]?.pulley))
+    const others = fenland.belts.filter(({ route }) => route.every((entry) => entry.pulley !== pulley?.of))
+    const work = { ...(workOf('ghosts')[0] as JobWork), does: 'replace' as const, part: pulley?.id ?? '' }
+    const proposed = workThatGoesWith(fenland, [work]).map(({ part }) => part)
+    expect(proposed).toContain('belt.fanbelt')
+    expect(others.length).toBeGreaterThan(0)
+    for (const { id } of others) expect(proposed).not.toContain(`belt.${id}`)
+  })
+
   test('taken out again, it takes the part that was only wanted with it; one that is ordered stays', () => {
     const planned = withWork(newJob('d1'), workOf('weak-tensioner'))
     const [work] = planned.work

@@ -98,6 +98,18 @@ export function workOfInspection(checks: readonly InspectionCheck[]): readonly J
   })
 }
 
+/** The belt of the drive that a part is; null for any other. */
+export function beltOfPart(part: string): string | null {
+  return part.startsWith(BELT) ? part.slice(BELT.length) : null
+}
+
+const BELT = 'belt.'
+
+/** Whether a part stands otherwise after it: a bracket that is tightened, anything but a belt that is another. */
+export function movesPart({ does, part }: Pick<JobWork, 'does' | 'part'>): boolean {
+  return does === 'tighten' || (does === 'replace' && beltOfPart(part) === null)
+}
+
 /** What is due on a part, as work of a job. */
 export function workOfDue(part: string, name: string, what: 'replace' | 'look', because: string): JobWork {
   const does = what === 'replace' ? 'replace' : 'check'
@@ -110,6 +122,12 @@ export function workThatGoesWith(drive: CheckedDrive, work: readonly JobWork[]):
   const replaced = all.filter(({ id }) => work.some((each) => each.does === 'replace' && each.part === id))
   const kinds = (...of: readonly WearPart['kind'][]) => replaced.filter(({ kind }) => of.includes(kind))
   const kept = (kind: WearPart['kind']) => all.filter((part) => part.kind === kind && !replaced.includes(part))
+  /** Those of some parts that a belt runs on, or is held by. */
+  const under = (parts: readonly WearPart[], { of: beltId }: WearPart) => {
+    const belt = drive.belts.find(({ id }) => id === beltId)
+    const runsOn = new Set([belt?.adjuster, ...(belt?.route.map(({ pulley }) => pulley) ?? [])])
+    return parts.filter(({ of }) => runsOn.has(of))
+  }
   const names = (parts: readonly WearPart[]) => parts.map(({ name }) => name).join(', ')
   const propose = (does: WorkKind, part: WearPart, because: string): JobWork => ({
     id: workId(does, part.id, part.name),
@@ -121,41 +139,32 @@ export function workThatGoesWith(drive: CheckedDrive, work: readonly JobWork[]):
     prove: '',
     from: 'together',
   })
-  const moved = work.some(
-    ({ does, part }) => does === 'tighten' || (does === 'replace' && part !== '' && !part.startsWith('belt.')),
-  )
   const proposed = [
-    ...(kinds('tensioner').length > 0
-      ? kept('belt').map((belt) =>
-          propose('replace', belt, `It ran on ${names(kinds('tensioner'))}: it is suspect, however it looks.`),
-        )
-      : []),
-    ...(kinds('belt').length > 0
-      ? kept('tensioner').map((arm) =>
-          propose(
-            'check',
-            arm,
-            'Turn it through its travel while the belt is off. If it is as old as the belt, replace it.',
-          ),
-        )
-      : []),
-    ...(kinds('pulley').length > 0
-      ? kept('belt').map((belt) =>
-          propose(
-            'check',
-            belt,
-            `It ran on ${names(kinds('pulley'))}: look at working side and edges before it goes on again.`,
-          ),
-        )
-      : []),
-    ...(moved
+    ...kept('belt').flatMap((belt): readonly JobWork[] => {
+      const [arms, pulleys] = [under(kinds('tensioner'), belt), under(kinds('pulley'), belt)]
+      if (arms.length > 0)
+        return [propose('replace', belt, `It ran on ${names(arms)}: it is suspect, however it looks.`)]
+      if (pulleys.length === 0) return []
+      const because = `It ran on ${names(pulleys)}: look at working side and edges before it goes on again.`
+      return [propose('check', belt, because)]
+    }),
+    ...kept('tensioner')
+      .filter((arm) => kinds('belt').some((belt) => under([arm], belt).length > 0))
+      .map((arm) =>
+        propose(
+          'check',
+          arm,
+          'Turn it through its travel while the belt is off. If it is as old as the belt, replace it.',
+        ),
+      ),
+    ...(work.some(movesPart)
       ? [
           {
             id: workId('align', '', UNNAMED.line),
             does: 'align' as const,
             part: '',
             what: UNNAMED.line,
-            because: 'A part was moved: read the line again before the belt runs.',
+            because: 'A part is moved: read the line again before the belt runs.',
             lines: [],
             prove: '',
             from: 'together' as const,
@@ -188,7 +197,7 @@ export function withWork(
   { shows = [], number = '' }: FoundWith = {},
 ): JobFields {
   const ids = new Set(work.map(({ id }) => id))
-  const belts = new Set(work.flatMap(({ part }) => (part.startsWith('belt.') ? [part.slice('belt.'.length)] : [])))
+  const belts = new Set(work.flatMap(({ part }) => beltOfPart(part) ?? []))
   const replaced = work.filter(({ does }) => does === 'replace')
   // A part that somebody has written down already is the part for it.
   const linked = job.parts.map((part) => {
@@ -200,7 +209,7 @@ export function withWork(
     work: [...job.work.filter(({ id }) => !ids.has(id)), ...work],
     shows: [...new Set([...job.shows, ...shows])],
     without: job.without.filter((id) => !belts.has(id)),
-    sameBelts: job.sameBelts && !replaced.some(({ part }) => part.startsWith('belt.')),
+    sameBelts: job.sameBelts && replaced.every(({ part }) => beltOfPart(part) === null),
     parts: [
       ...linked,
       ...replaced

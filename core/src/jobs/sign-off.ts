@@ -6,7 +6,7 @@ import type { SettledDrive } from '../path/settle.ts'
 import { beltLabel } from '../sections/families.ts'
 import { readLabel } from '../sections/labels.ts'
 import type { InspectionFields } from '../wear/inspection.ts'
-import { isUnlinked, workId, workStep } from './found-work.ts'
+import { beltOfPart, isUnlinked, workId, workStep } from './found-work.ts'
 
 export interface SignedOff {
   readonly fittings: readonly FittingFields[]
@@ -63,7 +63,7 @@ export function partOf({ parts }: JobFields, { id, name }: Pick<Belt, 'id' | 'na
 function renewedBy(job: JobFields, reason: string, by: string): InspectionFields | null {
   const done = doneSteps(job)
   const replaced = job.work.filter(
-    ({ id, does, part }) => does === 'replace' && part !== '' && !part.startsWith('belt.') && done.has(workStep(id)),
+    ({ id, does, part }) => does === 'replace' && part !== '' && beltOfPart(part) === null && done.has(workStep(id)),
   )
   if (replaced.length === 0) return null
   return {

@@ -4,7 +4,7 @@ import { SAFE } from '../belt-change/cautions.ts'
 import { PLAN_PHASES, type PlanPhase, type PlanStep } from '../belt-change/plan-step.ts'
 import type { Condition, WorkKind } from '../belt-change/work-kinds.ts'
 import { WARM_MINUTES } from '../belt-change/nominal.ts'
-import { proofStep, workStep } from './found-work.ts'
+import { beltOfPart, movesPart, proofStep, workStep } from './found-work.ts'
 
 const VERBS: Readonly<Record<WorkKind, string>> = {
   replace: 'Replace',
@@ -42,9 +42,7 @@ const HOW: Readonly<Record<WorkKind, readonly string[]>> = {
 /** The steps of a plan with those that the job's work and its complaint ask for. */
 export function withWorkSteps(steps: readonly PlanStep[], job: JobFields): readonly PlanStep[] {
   const explained = job.work.reduce(withOneWork, steps)
-  const moved = job.work.some(
-    ({ does, part }) => does === 'align' || does === 'tighten' || (does === 'replace' && !part.startsWith('belt.')),
-  )
+  const moved = job.work.some((work) => work.does === 'align' || movesPart(work))
   return inPhases([
     ...(moved ? [LINE_AGAIN] : []),
     ...explained,
@@ -74,8 +72,8 @@ function withOneWork(steps: readonly PlanStep[], work: JobWork): readonly PlanSt
 
 /** The step of the plan at which work on a belt is done; undefined where it needs one of its own. */
 function stepOfPlan({ does, part }: JobWork): string | undefined {
-  if (!part.startsWith('belt.')) return undefined
-  const belt = part.slice('belt.'.length)
+  const belt = beltOfPart(part)
+  if (belt === null) return undefined
   return does === 'replace' ? `on.lay.${belt}` : does === 'adjust' ? `tension.${belt}` : undefined
 }
 
