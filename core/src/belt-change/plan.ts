@@ -75,8 +75,13 @@ function withThoseInTheWay({ inTheWay }: BeltOrder, wanted: readonly string[]): 
   return coming
 }
 
+/** Whether a terminal may be near: of a drive that nobody has drawn yet nobody knows what is on it. */
+function mayBeElectric({ belts, shafts }: SettledDrive['drive']): boolean {
+  return belts.length === 0 || shafts.some(({ kind }) => kind === 'alternator' || kind === 'generator')
+}
+
 function before({ drive }: SettledDrive, off: readonly SettledBelt[], sameBelts: boolean): PlanStep[] {
-  const electric = drive.shafts.some(({ kind }) => kind === 'alternator' || kind === 'generator')
+  const electric = mayBeElectric(drive)
   return [
     {
       id: 'before.data',
@@ -312,7 +317,7 @@ function seated(settled: SettledDrive, { belt }: SettledBelt): PlanStep {
     title: `Count the grooves under ${named(belt)} at every pulley`,
     lines: [
       family.hasRibs
-        ? `From the front, with a fingertip: ${names(inGrooves)}. The same grooves stay free in front on each; no rib over an edge.`
+        ? `From the front, with a fingertip: ${names(inGrooves)}. As many grooves stay free in front and behind as its place asks; no rib over an edge.`
         : family.meshes
           ? `Every tooth in a gap: ${names(inGrooves)}.`
           : `The same groove on each, counted from the front: ${names(inGrooves)}.`,
@@ -333,9 +338,7 @@ function checks({ drive }: SettledDrive, on: readonly SettledBelt[]): PlanStep[]
         'Turn the engine twice by hand at the crank bolt, in its running direction.',
         `Every groove seated, on ${on.map(({ belt }) => named(belt)).join(', ')}; nothing rubs.`,
         'Nothing left on the engine. Count the tools.',
-        ...(drive.shafts.some(({ kind }) => kind === 'alternator' || kind === 'generator')
-          ? ['Battery negative on again.']
-          : []),
+        ...(mayBeElectric(drive) ? ['Battery negative on again.'] : []),
       ],
       cautions: [SAFE.starter],
     },

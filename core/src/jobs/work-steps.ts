@@ -3,7 +3,7 @@ import type { JobFields, JobWork } from '../api/job-records.ts'
 import { SAFE } from '../belt-change/cautions.ts'
 import { PLAN_PHASES, type PlanPhase, type PlanStep } from '../belt-change/plan-step.ts'
 import type { Condition, WorkKind } from '../belt-change/work-kinds.ts'
-import { WARM_MINUTES } from '../belt-change/nominal.ts'
+import { IDLE_MINUTES, WARM_MINUTES } from '../belt-change/nominal.ts'
 import { beltOfPart, movesPart, proofStep, workStep } from './found-work.ts'
 
 const VERBS: Readonly<Record<WorkKind, string>> = {
@@ -127,7 +127,11 @@ const IN_CONDITION: Readonly<Record<Condition, Pick<PlanStep, 'title' | 'lines' 
     lines: ['In neutral, brake on: three short presses to about twice idle.'],
     cautions: [SAFE.plane],
   },
-  idle: { title: 'Listen at idle', lines: ['For ten minutes, all loads off.'], cautions: [SAFE.plane] },
+  idle: {
+    title: 'Listen at idle',
+    lines: [`For ${IDLE_MINUTES} minutes (nominal), all loads off.`],
+    cautions: [SAFE.plane],
+  },
 }
 
 /** In the condition in which it showed: a squeak that came warm is not proved gone by a cold idle. */

@@ -91,7 +91,7 @@ export class BoardService {
     return { parts, more }
   }
 
-  /** Vehicles at whose belts nobody has looked, by the workshop's interval: those that have run furthest first. */
+  /** Vehicles with no inspection and no fitting on record, by the workshop's interval: those that have run furthest first. */
   private async unseen(most: number): Promise<BoardDue[]> {
     const rules = shopRulesOf(await new RuleService(this.source, this.now).list())
     const months = mustRule(rules, wearKey.firstMonths)
@@ -104,13 +104,15 @@ export class BoardService {
         WHERE vehicle.deletedAt IS NULL AND (vehicle.distance >= ? OR vehicle.createdAt <= ?)
           AND NOT EXISTS (SELECT 1 FROM drives drive JOIN inspections seen ON seen.driveId = drive.id AND seen.deletedAt IS NULL
                            WHERE drive.vehicleId = vehicle.id AND drive.deletedAt IS NULL)
+          AND NOT EXISTS (SELECT 1 FROM drives drive JOIN fittings fitted ON fitted.driveId = drive.id AND fitted.deletedAt IS NULL
+                           WHERE drive.vehicleId = vehicle.id AND drive.deletedAt IS NULL)
         ORDER BY vehicle.distance DESC, vehicle.id LIMIT ?`,
       [mustRule(rules, wearKey.firstKm), before, most],
     )
     return found.map((row): BoardDue => ({
       driveId: row.driveId ?? '',
       driveName: '',
-      words: 'Look at the belts: nobody has yet',
+      words: 'Look at the belts: no look at them is on record',
       part: '',
       partName: '',
       what: '',

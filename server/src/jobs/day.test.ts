@@ -175,12 +175,22 @@ test('a vehicle at whose belts nobody has looked is due by the workshop’s inte
     ((await request(at.app).get('/api/board/due').expect(200)).body as BoardDues).due
       .filter(
         ({ words, vehicle: of }) =>
-          words.startsWith('Look at the belts: nobody') && of?.plate.startsWith('FR-') === true,
+          words.startsWith('Look at the belts: no look') && of?.plate.startsWith('FR-') === true,
       )
       .map(({ vehicle: of, driveId: drive }) => [of?.plate, drive])
   expect(await unseen()).toEqual([['FR-1', '']])
   const drive = await newDrive(id)
   expect(await unseen()).toEqual([['FR-1', drive]])
+  // Whoever fits a belt has looked at it.
+  const fitted = { belt: 'main', mark: 'OWN', length: 1780, fittedOn: '2026-01-01', distance: null }
+  const { id: fitting } = (
+    await request(at.app)
+      .post(`/api/drives/${drive}/fittings`)
+      .send({ ...fitted, reason: '', spare: '', by: '' })
+      .expect(201)
+  ).body as { id: string }
+  expect(await unseen()).toEqual([])
+  await request(at.app).delete(`/api/drives/${drive}/fittings/${fitting}`).expect(204)
   const seen = { distance: null, beltOff: false, checks: [], renewed: ['belt.main'], sum: [], note: '', by: '' }
   await request(at.app).post(`/api/drives/${drive}/inspections`).send(seen).expect(201)
   expect(await unseen()).toEqual([])

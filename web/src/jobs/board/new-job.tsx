@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { Button, Checkbox, Input, Modal, Select } from 'antd'
-import { useState } from 'react'
+import { useRef, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { newJob } from '@emery/core/api'
 import { checkDrive, newDrive } from '@emery/core/drive'
@@ -30,6 +30,8 @@ function Fields({ onClose }: Pick<NewJobProps, 'onClose'>) {
   const [complaint, setComplaint] = useState('')
   const [asked, setAsked] = useState('')
   const [again, setAgain] = useState(false)
+  /** The empty drive, begun once: a job that is tried again is on the same. */
+  const begun = useRef<string>(undefined)
   const queries = useQueryClient()
   const navigate = useNavigate()
   const { data: drives } = useQuery({ ...vehicleDrivesQuery(vehicleId ?? ''), enabled: vehicleId !== null })
@@ -40,7 +42,7 @@ function Fields({ onClose }: Pick<NewJobProps, 'onClose'>) {
   const { mutate, error, isPending } = useMutation({
     mutationFn: async () =>
       addJob({
-        ...newJob(drive ?? (await undrawn(vehicleId))),
+        ...newJob(drive ?? begun.current ?? (begun.current = await undrawn(vehicleId))),
         complaint: complaint.trim(),
         asked: asked.trim(),
         comebackOf: again ? (last?.id ?? '') : '',
@@ -65,6 +67,7 @@ function Fields({ onClose }: Pick<NewJobProps, 'onClose'>) {
         value={vehicleId}
         onPick={(id) => {
           setVehicleId(id)
+          begun.current = undefined
           setDriveId(null)
         }}
       />
@@ -119,7 +122,9 @@ async function undrawn(vehicleId: string | null): Promise<string> {
   // A drive has a crank, if nothing else; no pulley is said to be on it.
   const crank = { name: 'Crank', kind: 'crank', face: 'smooth', section: 'PK', grooves: 1, belts: [] } as const
   const drive = newDrive({ name: 'Main drive', crankTurns: 'cw', parts: [crank], belts: [] })
-  const read = checkDrive({ ...drive, pulleys: [] })
+  const { engine } = drive
+  const assumed = [...(engine.assumed ?? []), 'crankTurns']
+  const read = checkDrive({ ...drive, pulleys: [], engine: { ...engine, assumed } })
   if (!read.ok) throw new Error(read.problems[0]?.message)
   const { id } = await createDrive({ document: read.drive, vehicleId, reason: 'begun with its job' })
   return id
