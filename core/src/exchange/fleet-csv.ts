@@ -1,6 +1,6 @@
 /** A fleet as a table: docs/reference/record-csv.md. */
 import { problemsOf } from '../schema/problems.ts'
-import { MAX_FLEET as MAX_FLEET_ROWS, vehicleFieldsSchema, type VehicleFields } from '../api/records.ts'
+import { MAX_FLEET, vehicleFieldsSchema, type VehicleFields } from '../api/records.ts'
 import { columnsInWords, readTable } from './read-table.ts'
 
 const COLUMNS = ['plate', 'name', 'engine', 'distance_km', 'owner', 'reach', 'notes'] as const
@@ -25,15 +25,15 @@ export function plateKey(plate: string): string {
 
 /** Reads a table of vehicles by their plates. A plate that comes twice is left out both times: which row is right nobody knows. */
 export function readFleetCsv(text: string): FleetCsvRead {
-  const { rows, columns, strange } = readTable(text, COLUMNS, MAX_FLEET_ROWS + 1)
+  const { rows, columns, strange } = readTable(text, COLUMNS, MAX_FLEET + 1)
   if (!columns.includes('plate'))
     return { rows: [], problems: [`The table has no column plate; its columns are ${columnsInWords(columns)}.`] }
   const problems = [...strange]
-  if (rows.length > MAX_FLEET_ROWS) problems.push(`Only the first ${MAX_FLEET_ROWS} rows are read.`)
+  if (rows.length > MAX_FLEET) problems.push(`Only the first ${MAX_FLEET} rows are read.`)
   const counts = new Map<string, number>()
   for (const { plate = '' } of rows) counts.set(plateKey(plate), (counts.get(plateKey(plate)) ?? 0) + 1)
   let more = 0
-  const read = rows.slice(0, MAX_FLEET_ROWS).flatMap((row, i): readonly FleetRow[] => {
+  const read = rows.slice(0, MAX_FLEET).flatMap((row, i): readonly FleetRow[] => {
     const one = readRow((column) => row[column]?.trim() ?? '', counts)
     if (typeof one !== 'string') return [one]
     if (problems.length < MAX_PROBLEMS) problems.push(`Row ${i + 2}: ${one}`)

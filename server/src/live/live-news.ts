@@ -9,6 +9,8 @@ const LOOK_MS = 400
  * No write takes as long as it takes to make so many others.
  */
 const LOOK_BACK = 500
+/** News read at once; those beyond are read the next time. */
+const MOST_AT_ONCE = 2 * LOOK_BACK
 /** How long news are kept, ms, and writes between two looks for those that are older. */
 const KEPT_MS = 600_000
 const TIDY_EVERY = 500
@@ -58,6 +60,7 @@ export class LiveNews {
 
   private since() {
     return this.source.manager.find(NewsEntity, {
+      take: MOST_AT_ONCE,
       where: { id: MoreThan(this.last - LOOK_BACK) },
       order: { id: 'ASC' },
     })

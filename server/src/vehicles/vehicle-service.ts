@@ -19,6 +19,9 @@ import { inTransaction, managerOf } from '../database/unit-of-work.ts'
 /** Versions shown at once; a vehicle's few words change a handful of times. */
 const MAX_REVISIONS = 200
 
+/** A plate in the database as `plateKey` has it. */
+const PLATE_KEY = [' ', '.', '·', '-'].reduce((so, sign) => `REPLACE(${so}, '${sign}', '')`, 'UPPER(vehicle.plate)')
+
 export class VehicleService {
   constructor(
     private readonly source: DataSource,
@@ -92,25 +95,30 @@ export class VehicleService {
    */
   async takeFleet(rows: readonly FleetRow[]): Promise<FleetDone> {
     return inTransaction(this.source, async (manager) => {
-      const all = await manager.find(VehicleEntity, { where: { deletedAt: IsNull() } })
-      const byPlate = new Map(all.filter(({ plate }) => plate !== '').map((row) => [plateKey(row.plate), row]))
+      const there = await manager
+        .getRepository(VehicleEntity)
+        .createQueryBuilder('vehicle')
+        .where('vehicle.deletedAt IS NULL')
+        .andWhere(`${PLATE_KEY} IN (:...plates)`, { plates: rows.map(({ plate }) => plateKey(plate)) })
+        .getMany()
+      const byPlate = new Map(there.map((row) => [plateKey(row.plate), row]))
       const refused: string[] = []
       let [added, changed] = [0, 0]
       for (const { plate, distance, ...words } of rows) {
-        const there = byPlate.get(plateKey(plate))
-        if (there === undefined) {
+        const known = byPlate.get(plateKey(plate))
+        if (known === undefined) {
           await this.create({ name: plate, engine: '', notes: '', ...words, plate, distance: distance ?? null })
           added++
           continue
         }
-        const refusal = distanceRefusal(there.distance, distance ?? null)
-        if (refusal !== undefined) refused.push(`${there.plate}: the odometer reading ${refusal}.`)
-        const { name, engine, notes, owner, reach } = there
-        const before = { name, plate: there.plate, engine, notes, owner, reach, distance: there.distance }
+        const refusal = distanceRefusal(known.distance, distance ?? null)
+        if (refusal !== undefined) refused.push(`${known.plate}: the odometer reading ${refusal}.`)
+        const { name, engine, notes, owner, reach } = known
+        const before = { name, plate: known.plate, engine, notes, owner, reach, distance: known.distance }
         const read = refusal === undefined && distance !== undefined ? { distance } : {}
         const after = { ...before, ...words, ...read }
         if (JSON.stringify(before) === JSON.stringify(after)) continue
-        await this.write(manager, there.id, there.version, after)
+        await this.write(manager, known.id, known.version, after)
         changed++
       }
       return { added, changed, refused }

@@ -87,14 +87,15 @@ export function LinePlan() {
             {driveId !== '' && (
               <ToJob
                 driveId={driveId}
-                what="Add the moves"
                 how={(job) =>
                   withWork(
                     job,
                     plan.moves.map((move) => alignWork(move, shaftName(move.shaft), lengths)),
                   )
                 }
-              />
+              >
+                Add the moves to the job
+              </ToJob>
             )}
             <Button
               onClick={() =>

@@ -1,6 +1,5 @@
-import { FileAddOutlined } from '@ant-design/icons'
 import { Button } from 'antd'
-import { useCallback, useEffect, useRef } from 'react'
+import { useCallback, useEffect, useRef, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { useJob, type JobEdit } from './use-job.ts'
 
@@ -18,25 +17,13 @@ export function useToJob(driveId: string) {
   return { put, loading, where: kept === undefined ? 'a new job' : `job ${kept.number}` }
 }
 
-interface ToJobProps {
+interface PutIntoJobProps {
   readonly driveId: string
-  /** What is put into it: the beginning of `… to job 7`. */
-  readonly what: string
   readonly how: JobEdit
 }
 
-/** A press that makes steps and parts of what was found. */
-export function ToJob({ driveId, what, how }: ToJobProps) {
-  const { put, where } = useToJob(driveId)
-  return (
-    <Button icon={<FileAddOutlined aria-hidden />} onClick={() => put(how)}>
-      {what} to {where}
-    </Button>
-  )
-}
-
-/** Puts something into the job as soon as it is known which: for a list that would otherwise ask for the jobs of every drive in it. */
-export function PutIntoJob({ driveId, how }: Omit<ToJobProps, 'what'>) {
+/** Puts something into the job as soon as it is known which. */
+export function PutIntoJob({ driveId, how }: PutIntoJobProps) {
   const { put, loading } = useToJob(driveId)
   const isPut = useRef(false)
   useEffect(() => {
@@ -45,4 +32,23 @@ export function PutIntoJob({ driveId, how }: Omit<ToJobProps, 'what'>) {
     put(how)
   }, [loading, put, how])
   return null
+}
+
+interface ToJobProps extends PutIntoJobProps {
+  readonly children: string
+  /** What it is called to a screen reader, where that is more. */
+  readonly label?: string
+}
+
+/** A press that makes steps and parts of what was found. Which job there is, is asked only then: a list would ask for those of every drive in it. */
+export function ToJob({ driveId, how, label, children }: ToJobProps) {
+  const [pressed, setPressed] = useState(false)
+  return (
+    <>
+      <Button loading={pressed} aria-label={label ?? children} onClick={() => setPressed(true)}>
+        {children}
+      </Button>
+      {pressed && <PutIntoJob driveId={driveId} how={how} />}
+    </>
+  )
 }

@@ -20,6 +20,8 @@ export function useSetJob() {
   const queries = useQueryClient()
   const person = usePreferences((state) => state.person)
   const { mutate, error } = useMutation({
+    // A job that is moved twice ends where it was moved last.
+    scope: { id: 'job-list' },
     mutationFn: async ({ driveId, jobId, set, hands }: SetOfJob) => {
       const gone = hands?.before ?? []
       const lists = hands === undefined ? {} : { hands: { put: hands.after, gone } }

@@ -34,9 +34,12 @@ export function vehicleDrivesQuery(id: string) {
 export const addVehicle = (fields: VehicleFields) =>
   write<VehicleRecord>({ method: 'POST', path: '/vehicles', json: fields })
 
+/** Two thousand vehicles are as many writes. */
+const FLEET_TIMEOUT_MS = 120_000
+
 /** Vehicles by their plates: changed where they are known, else added. */
 export const takeFleet = (vehicles: readonly FleetRow[]) =>
-  write<FleetDone>({ method: 'POST', path: '/vehicles/fleet', json: { vehicles } })
+  write<FleetDone>({ method: 'POST', path: '/vehicles/fleet', json: { vehicles }, timeout: FLEET_TIMEOUT_MS })
 
 /** `lastWasWrong` lets a distance be lower than the one before. */
 export const saveVehicle = (id: string, basedOn: number, fields: VehicleFields, lastWasWrong = false) =>

@@ -1,11 +1,9 @@
 import { useQuery } from '@tanstack/react-query'
-import { Button } from 'antd'
 import dayjs from 'dayjs'
 import { Link } from 'react-router'
-import { useState } from 'react'
-import type { BoardDue, JobFields } from '@emery/core/api'
+import type { BoardDue } from '@emery/core/api'
 import { workOfDue, withWork } from '@emery/core/jobs'
-import { PutIntoJob } from '../../job-edits/to-job.tsx'
+import { ToJob } from '../../job-edits/to-job.tsx'
 import { boardDuesQuery } from '../jobs-api.ts'
 import styles from './board.module.css'
 import { vehicleTitle } from '../../ui/vehicle-title.ts'
@@ -43,22 +41,17 @@ export function DueOnDrives() {
 
 /** A press that makes a job of what is due, or puts it into the one that is open on the drive. */
 function DueJob({ due: { driveId, driveName, vehicle, words, part, partName, what } }: { readonly due: BoardDue }) {
-  const [pressed, setPressed] = useState(false)
-  const how = (job: JobFields): JobFields => ({
-    ...(what === '' ? job : withWork(job, [workOfDue(part, partName, what, words)])),
-    asked: job.asked === '' ? words : job.asked,
-  })
   return (
-    <>
-      <Button
-        loading={pressed}
-        aria-label={`Make it a job: ${vehicle === null ? driveName : vehicleTitle(vehicle)}, ${words}`}
-        onClick={() => setPressed(true)}
-      >
-        Make it a job
-      </Button>
-      {pressed && <PutIntoJob driveId={driveId} how={how} />}
-    </>
+    <ToJob
+      driveId={driveId}
+      label={`Make it a job: ${vehicle === null ? driveName : vehicleTitle(vehicle)}, ${words}`}
+      how={(job) => ({
+        ...(what === '' ? job : withWork(job, [workOfDue(part, partName, what, words)])),
+        asked: job.asked === '' ? words : job.asked,
+      })}
+    >
+      Make it a job
+    </ToJob>
   )
 }
 
