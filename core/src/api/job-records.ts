@@ -1,7 +1,7 @@
 /** Jobs on a drive, as the server and its clients say them to each other. */
 import { number, type InferType } from 'yup'
 import { markedPhotoSchema, MAX_PICTURES } from '../drive/marked-photo.ts'
-import { at, by, choice, flag, identifier, list, quantity, record, text } from '../schema/schema-kit.ts'
+import { at, by, choice, dayOrNone, flag, identifier, list, quantity, record, text } from '../schema/schema-kit.ts'
 import { PLAN_PHASES } from '../belt-change/plan-step.ts'
 import { CONDITIONS, WORK_KINDS } from '../belt-change/work-kinds.ts'
 import type { VehicleSummary } from './records.ts'
@@ -133,13 +133,9 @@ export const jobFieldsSchema = record({
       place: choice(PART_PLACES, 'Where it is.'),
       price: price('Price of one; null where nobody has said.').optional(),
       supplier: text('Where it comes from.', 80).trim().optional(),
-      warrantyUntil: text('The last day of its warranty; empty where nobody has said.', 10)
-        .matches(/^(\d{4}-\d{2}-\d{2})?$/, { message: 'must be a day like 2026-11-24' })
-        .optional(),
+      warrantyUntil: dayOrNone('The last day of its warranty; empty where nobody has said.').optional(),
       work: text('The work that it is for; empty for none.', 120).optional(),
-      backBy: text('The day it has to be back; empty for none.', 10).matches(/^(\d{4}-\d{2}-\d{2})?$/, {
-        message: 'must be a day like 2026-11-24',
-      }),
+      backBy: dayOrNone('The day it has to be back; empty for none.'),
     }),
     'Parts of the job.',
     { max: 60 },

@@ -1,6 +1,6 @@
 /** Belts on the shelf and belts fitted to drives, as the server and its clients say them to each other. */
 import type { InferType } from 'yup'
-import { choice, quantity, record, text } from '../schema/schema-kit.ts'
+import { choice, dayOrNone, quantity, record, text } from '../schema/schema-kit.ts'
 import { SECTIONS } from '../sections/sections.ts'
 import type { DrivePlace } from '../length/shelf.ts'
 import type { VehicleSummary } from './records.ts'
@@ -60,9 +60,7 @@ export const fittingFieldsSchema = record({
   reason: text('Why the belt was changed.', 200).trim(),
   spare: text('Where the spare is.', 120).trim(),
   by: text('Who fitted it.', 80).trim(),
-  warrantyUntil: text('The last day of its warranty; empty where nobody has said.', 10)
-    .matches(/^(\d{4}-\d{2}-\d{2})?$/, { message: DAY_RULE })
-    .optional(),
+  warrantyUntil: dayOrNone('The last day of its warranty; empty where nobody has said.').optional(),
 })
 
 export type FittingFields = InferType<typeof fittingFieldsSchema>

@@ -105,6 +105,13 @@ const MOMENT_RULE = 'must be a moment like 2026-11-24T09:30:00Z'
 /** When a reading was taken, UTC. */
 export const at = text('When it was taken, UTC.', 30).required(MOMENT_RULE).matches(MOMENT, MOMENT_RULE)
 
+const DAY_RULE = 'must be a day like 2026-11-24'
+
+/** A day by the workshop’s calendar, `2026-11-24`; empty where nobody has said. */
+export function dayOrNone(description: string) {
+  return text(description, 10).matches(/^(\d{4}-\d{2}-\d{2})?$/, { message: DAY_RULE })
+}
+
 /** An object in which every key is known; any other key is an error that names it. */
 export function record<Fields extends Parameters<typeof object>[0] & object>(fields: Fields) {
   return object(fields).noUnknown().typeError('must be an object').default(undefined).required('is missing')
