@@ -66,6 +66,19 @@ describe('the plan of every drive of the vectors and the demo', () => {
   })
 })
 
+test('of a belt without an adjuster only one that is made to stretch is said to need none', () => {
+  const unsaid = changed(demoDrive('ketch-main'), (draft) => {
+    for (const belt of draft.belts) belt.adjuster = null
+  })
+  const titles = (drive: typeof unsaid) => beltChangePlan(settleDrive(drive)).steps.map(({ title }) => title)
+  expect(titles(unsaid).filter((title) => /no adjuster|tensions itself/.test(title))).toEqual([])
+  expect(titles(unsaid)).toEqual(expect.arrayContaining(['Slacken Main belt', 'Tension Main belt']))
+  const stretch = changed(unsaid, (draft) => {
+    for (const belt of draft.belts) belt.construction = 'elastic'
+  })
+  expect(titles(stretch).filter((title) => /no adjuster|tensions itself/.test(title))).toHaveLength(2)
+})
+
 describe('which belt is in the way of which', () => {
   const fenland = demoDrive('fenland-vee')
 

@@ -129,8 +129,15 @@ function takeOff(settled: SettledDrive, settledBelt: SettledBelt, { inTheWay }: 
           id: `off.release.${belt.id}`,
           phase: 'off',
           belt: belt.id,
-          title: `${name} has no adjuster`,
-          lines: ['A stretch-fit belt comes off with its own tool or is cut. Do not refit it.'],
+          ...(belt.construction === 'elastic'
+            ? {
+                title: `${name} has no adjuster`,
+                lines: ['A stretch-fit belt comes off with its own tool or is cut. Do not refit it.'],
+              }
+            : {
+                title: `Slacken ${name}`,
+                lines: ['Which part tightens it nobody has said: find it, and say so in Measure, Adjusters.'],
+              }),
           cautions: [SAFE.engineOff],
         }
       : {
@@ -246,6 +253,9 @@ function putOn(settled: SettledDrive, settledBelt: SettledBelt, sameBelts: boole
       lines: [
         ...(count > 1 ? [`${count} belts together, one pulley at a time, all of one set.`] : []),
         ...(sameBelts ? ['Arrow in the running direction.'] : []),
+        ...(belt.assumed?.includes('route') === true
+          ? ['Nobody has said how it runs: as in the picture that was taken before.']
+          : []),
         `Round ${belt.route
           .filter(({ pulley }) => pulley !== last?.pulley)
           .map(({ pulley }) => pulleyNameOf(settled, pulley))
@@ -295,10 +305,16 @@ function letTake({ belt, adjuster }: SettledBelt): PlanStep {
     id: `tension.${belt.id}`,
     phase: 'tension',
     belt: belt.id,
-    title: sprung ? `Release the arm onto ${named(belt)}` : `${named(belt)} tensions itself`,
+    title: sprung
+      ? `Release the arm onto ${named(belt)}`
+      : belt.construction === 'elastic'
+        ? `${named(belt)} tensions itself`
+        : `Tension ${named(belt)}`,
     lines: sprung
       ? ['Slowly, with the wrench, until it stops. Read its pointer.']
-      : ['Check that it sits in every groove.'],
+      : belt.construction === 'elastic'
+        ? ['Check that it sits in every groove.']
+        : ['Which part tightens it nobody has said: as the service data has it.'],
     cautions: sprung ? adjusterCautions(adjuster.adjuster) : [],
     ...(sprung ? { reads: 'pointer' as const } : {}),
   }
