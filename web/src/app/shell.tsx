@@ -1,30 +1,24 @@
-import { MoonOutlined, QuestionCircleOutlined, SearchOutlined, SunOutlined } from '@ant-design/icons'
+import { EllipsisOutlined, MoonOutlined, QuestionCircleOutlined, SearchOutlined, SunOutlined } from '@ant-design/icons'
 import { Button, Tooltip } from 'antd'
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { NavLink, Outlet, useNavigate } from 'react-router'
 import { useLater } from './chunks.ts'
 import { useLive } from './live.ts'
-import { BoardIcon } from './icons/board-icon.tsx'
 import { CommandPalette } from './command-palette.tsx'
-import { DrivesIcon } from './icons/drives-icon.tsx'
 import { KeyList } from './key-list.tsx'
-import { NoiseIcon } from './icons/noise-icon.tsx'
+import { MAIN_PLACES } from './places.ts'
 import { PersonMenu } from '../people/person-menu.tsx'
 import { usePreferences } from '../ui/preferences.ts'
 import { useKeys } from '../ui/shortcuts.ts'
 import styles from './shell.module.css'
 import { TopBarSetter, type Command, type TopBarContent } from '../ui/top-bar.ts'
-import { RulesIcon } from './icons/rules-icon.tsx'
-import { ShelfIcon } from './icons/shelf-icon.tsx'
-import { SumsIcon } from './icons/sums-icon.tsx'
-import { InspectionIcon } from './icons/inspection-icon.tsx'
-import { VehiclesIcon } from './icons/vehicles-icon.tsx'
 import { UnitSwitch } from './unit-switch.tsx'
 
 // What it checks a job with is more than all of the frame.
 const loadWaitingChanges = () => import('./waiting-changes.tsx')
 // Few ask for it, and its licences are long.
 const loadAbout = () => import('./about.tsx')
+const loadMore = () => import('./more-sheet.tsx')
 
 /** What an earlier visit left unsent is looked at once the screen that was opened stands. */
 const SETTLED_MS = 4000
@@ -35,6 +29,7 @@ export function Shell() {
   const [paletteOpen, setPaletteOpen] = useState(false)
   const [keysOpen, setKeysOpen] = useState(false)
   const [aboutOpen, setAboutOpen] = useState(false)
+  const [moreOpen, setMoreOpen] = useState(false)
   const [settledIn, setSettledIn] = useState(false)
   useEffect(() => {
     const timer = setTimeout(() => setSettledIn(true), SETTLED_MS)
@@ -51,8 +46,10 @@ export function Shell() {
   }, [content])
   const waiting = useLater(loadWaitingChanges, settledIn)
   const about = useLater(loadAbout, aboutOpen)
+  const more = useLater(loadMore, moreOpen)
   const { units, setUnits, light, setLight } = usePreferences()
   const navigate = useNavigate()
+  const closeMore = useCallback(() => setMoreOpen(false), [])
   const switchLight = useCallback(() => setLight(light === 'dark' ? 'light' : 'dark'), [light, setLight])
 
   const commands = useMemo<readonly Command[]>(
@@ -103,14 +100,19 @@ export function Shell() {
           <div ref={inHand} className={styles['inHand']}>
             {content?.title}
           </div>
-          <button type="button" className={styles['find']} onClick={() => setPaletteOpen(true)}>
+          <button
+            type="button"
+            className={styles['find']}
+            aria-label="Search or run a command"
+            onClick={() => setPaletteOpen(true)}
+          >
             <SearchOutlined aria-hidden /> <span>Search or run a command …</span> <kbd>Ctrl K</kbd>
           </button>
           <UnitSwitch />
           <Tooltip title={light === 'dark' ? 'Light theme' : 'Dark theme'}>
             <Button
               type="text"
-              className={styles['light']}
+              className={`${styles['light'] ?? ''} ${styles['inMore'] ?? ''}`}
               aria-label={light === 'dark' ? 'Light theme' : 'Dark theme'}
               icon={light === 'dark' ? <SunOutlined /> : <MoonOutlined />}
               onClick={switchLight}
@@ -119,7 +121,7 @@ export function Shell() {
           <Tooltip title="Help">
             <Button
               type="text"
-              className={styles['light']}
+              className={`${styles['light'] ?? ''} ${styles['inMore'] ?? ''}`}
               aria-label="Help"
               icon={<QuestionCircleOutlined />}
               onClick={() => void navigate('/help')}
@@ -128,38 +130,16 @@ export function Shell() {
           <PersonMenu className={styles['light']} />
         </header>
         <nav className={styles['rail']} aria-label="Main">
-          <NavLink to="/board">
-            <BoardIcon />
-            Board
-          </NavLink>
-          <NavLink to="/vehicles">
-            <VehiclesIcon />
-            Vehicles
-          </NavLink>
-          <NavLink to="/drives">
-            <DrivesIcon />
-            Drives
-          </NavLink>
-          <NavLink to="/shelf">
-            <ShelfIcon />
-            Shelf
-          </NavLink>
-          <NavLink to="/noise">
-            <NoiseIcon />
-            Noise
-          </NavLink>
-          <NavLink to="/inspection">
-            <InspectionIcon />
-            Inspection
-          </NavLink>
-          <NavLink to="/sums">
-            <SumsIcon />
-            Sums
-          </NavLink>
-          <NavLink to="/rules">
-            <RulesIcon />
-            Rules
-          </NavLink>
+          {MAIN_PLACES.map(({ to, label, Icon, byThumb }) => (
+            <NavLink key={to} to={to} title={label} data-by-thumb={byThumb}>
+              <Icon />
+              <span>{label}</span>
+            </NavLink>
+          ))}
+          <button type="button" aria-expanded={moreOpen} onClick={() => setMoreOpen(true)}>
+            <EllipsisOutlined aria-hidden />
+            <span>More</span>
+          </button>
         </nav>
         <main id="screen" className={styles['screen']} tabIndex={-1}>
           <Outlet />
@@ -167,6 +147,7 @@ export function Shell() {
       </div>
       {waiting !== null && <waiting.WaitingChanges />}
       <CommandPalette open={paletteOpen} onClose={() => setPaletteOpen(false)} commands={commands} />
+      {more !== null && <more.MoreSheet open={moreOpen} onClose={closeMore} commands={commands} />}
       {aboutOpen && about !== null && <about.About onClose={() => setAboutOpen(false)} />}
       <KeyList open={keysOpen} onClose={() => setKeysOpen(false)} commands={commands} />
     </TopBarSetter.Provider>

@@ -1,9 +1,12 @@
 import { theme, type ThemeConfig } from 'antd'
 import type { Light } from '../ui/preferences.ts'
 
+/** How much larger than usual the browser is set to write; the sizes in tokens.css follow by themselves. */
+const LARGER = (parseFloat(getComputedStyle(document.documentElement).fontSize) || 16) / 16
+
 const SHARED = {
   fontFamily: "'Barlow', sans-serif",
-  fontSize: 15,
+  fontSize: 15 * LARGER,
   borderRadius: 3,
   // A thumb needs 44 px; a mouse does not.
   controlHeight: globalThis.matchMedia('(pointer: coarse)').matches ? 44 : 40,

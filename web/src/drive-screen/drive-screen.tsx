@@ -16,6 +16,7 @@ import styles from './drive-screen.module.css'
 import { DriveName } from './drive-name.tsx'
 import { DueNote } from './due-note.tsx'
 import { DrawingOrPhoto } from './drawing-or-photo.tsx'
+import { Panes } from './panes.tsx'
 import { SaveMark } from './save-mark.tsx'
 import { StepStrip } from './step-strip.tsx'
 import { LengthStep } from '../length/length-step.tsx'
@@ -114,11 +115,13 @@ export function Bench({ record }: { readonly record: DriveRecord }) {
           {STEPS.find(({ id }) => id === step)?.label}: {record.vehicle?.name ?? record.document.name}
         </h1>
         <StepStrip step={step} parts={following} commands={commands} />
-        <DrawingOrPhoto step={step} />
-        <DueNote driveId={record.id} onTension={openTension} onInspection={openInspection} />
-        <BenchContext.Provider value={following}>
-          <PanelAndTape step={step} />
-        </BenchContext.Provider>
+        <Panes step={step} parts={parts}>
+          <DrawingOrPhoto step={step} />
+          <DueNote driveId={record.id} onTension={openTension} onInspection={openInspection} />
+          <BenchContext.Provider value={following}>
+            <PanelAndTape step={step} />
+          </BenchContext.Provider>
+        </Panes>
       </div>
       <WorkingWhenAsked />
       {exporting && (

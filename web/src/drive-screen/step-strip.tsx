@@ -1,26 +1,43 @@
 import { RedoOutlined, UndoOutlined } from '@ant-design/icons'
 import { Button, Tooltip } from 'antd'
+import { lazy, Suspense } from 'react'
 import { useStore } from 'zustand'
 import type { Command } from '../ui/top-bar.ts'
+import { COMPACT, useMedia } from '../ui/use-media.ts'
 import { VerdictMark } from '../ui/verdict-mark.tsx'
 import type { BenchParts } from '../bench/bench-context.ts'
 import styles from './drive-screen.module.css'
 import { STEPS, stepVerdict, type StepId } from '../bench/panels/steps.ts'
 
-interface StepStripProps {
+const CompactStrip = lazy(async () => ({ default: (await import('./compact-strip.tsx')).CompactStrip }))
+
+export interface StepStripProps {
   readonly step: StepId
   readonly parts: BenchParts
   readonly commands: readonly Command[]
 }
 
 /** The steps in working order, each with how it stands; undo, redo and the working beside them. */
-export function StepStrip({ step, parts, commands }: StepStripProps) {
-  const { store } = parts
-  const canUndo = useStore(store, ({ past }) => past.at(-1)?.label)
-  const canRedo = useStore(store, ({ future }) => future[0]?.label)
-  const run = (id: string) => commands.find((command) => command.id === id)?.run()
+export function StepStrip(props: StepStripProps) {
+  const compact = useMedia(COMPACT)
   return (
     <div className={styles['strip']}>
+      {compact ? (
+        <Suspense fallback={null}>
+          <CompactStrip {...props} />
+        </Suspense>
+      ) : (
+        <WideStrip {...props} />
+      )}
+    </div>
+  )
+}
+
+function WideStrip({ step, parts, commands }: StepStripProps) {
+  const canRedo = useStore(parts.store, ({ future }) => future[0]?.label)
+  const run = (id: string) => commands.find((command) => command.id === id)?.run()
+  return (
+    <>
       <nav aria-label="Steps">
         {STEPS.map(({ id, label }, i) => (
           <button
@@ -35,15 +52,7 @@ export function StepStrip({ step, parts, commands }: StepStripProps) {
           </button>
         ))}
       </nav>
-      <Tooltip title={canUndo === undefined ? 'Nothing to undo' : `Undo: ${canUndo} (Ctrl Z)`}>
-        <Button
-          type="text"
-          aria-label="Undo"
-          icon={<UndoOutlined aria-hidden />}
-          disabled={canUndo === undefined}
-          onClick={() => run('undo')}
-        />
-      </Tooltip>
+      <UndoButton parts={parts} onUndo={() => run('undo')} />
       <Tooltip title={canRedo === undefined ? 'Nothing to redo' : `Redo: ${canRedo} (Ctrl Shift Z)`}>
         <Button
           type="text"
@@ -62,6 +71,27 @@ export function StepStrip({ step, parts, commands }: StepStripProps) {
       <Button type="text" onClick={() => run('working')}>
         Working <kbd>W</kbd>
       </Button>
-    </div>
+    </>
+  )
+}
+
+interface UndoButtonProps {
+  readonly parts: BenchParts
+  readonly onUndo: () => void
+}
+
+/** Takes the last change back; says which one that is. */
+export function UndoButton({ parts, onUndo }: UndoButtonProps) {
+  const canUndo = useStore(parts.store, ({ past }) => past.at(-1)?.label)
+  return (
+    <Tooltip title={canUndo === undefined ? 'Nothing to undo' : `Undo: ${canUndo} (Ctrl Z)`}>
+      <Button
+        type="text"
+        aria-label="Undo"
+        icon={<UndoOutlined aria-hidden />}
+        disabled={canUndo === undefined}
+        onClick={onUndo}
+      />
+    </Tooltip>
   )
 }
