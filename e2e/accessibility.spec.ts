@@ -1,43 +1,10 @@
-import AxeBuilder from '@axe-core/playwright'
 import { address, expect, test, type Emery } from './support/emery.ts'
+import { serious, small } from './support/looks.ts'
 import type { Page } from '@playwright/test'
 
 interface Parts {
   readonly emery: Emery
   readonly page: Page
-}
-
-/** What axe finds serious or critical on the page, by rule and place: everything in light, and the contrast of colours in dark. */
-async function serious(page: Page): Promise<string[]> {
-  const found = async (looks: AxeBuilder, light: string) => {
-    const { violations } = await looks.analyze()
-    return violations
-      .filter(({ impact }) => impact === 'serious' || impact === 'critical')
-      .flatMap(({ id, nodes }) => nodes.map(({ target }) => `${light}, ${id}: ${target.join(' ')}`))
-  }
-  const inLight = await found(axe(page).withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']), 'light')
-  await setLight(page, 'dark')
-  const inDark = await found(axe(page).withRules(['color-contrast']), 'dark')
-  await setLight(page, 'light')
-  return [...inLight, ...inDark]
-}
-
-/**
- * Only what is wrong is written out: the places of all that is right take axe longer to name than to look at. "Legacy" is without a second page in
- * which the findings of frames are put together, which takes longer still: no page of Emery has a frame.
- */
-function axe(page: Page): AxeBuilder {
-  return new AxeBuilder({ page }).setLegacyMode(true).options({ resultTypes: ['violations'] })
-}
-
-/** As if it had been chosen in another tab, so that what is open stays open. */
-async function setLight(page: Page, light: 'light' | 'dark'): Promise<void> {
-  await page.evaluate((value) => {
-    const key = 'emery.preferences'
-    localStorage.setItem(key, JSON.stringify({ state: { units: 'mm', light: value }, version: 0 }))
-    dispatchEvent(new StorageEvent('storage', { key }))
-  }, light)
-  await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))))
 }
 
 /** Views that axe looks at, each in a test of its own: a look at a whole page takes a slow machine many seconds. */
@@ -295,16 +262,3 @@ test('nothing is cut off on a tablet, and targets are large enough for a thumb',
   await context.close()
   await emery.open()
 })
-
-/** Targets lower than a thumb needs, by name. */
-function small(page: Page) {
-  return page.evaluate(() =>
-    [...document.querySelectorAll('button, a[href], input')]
-      .map((control) => control.closest('.ant-input-affix-wrapper, .ant-input-number, .ant-select, label') ?? control)
-      .map((target) => ({
-        what: target.getAttribute('aria-label') ?? target.textContent,
-        height: target.getBoundingClientRect().height,
-      }))
-      .filter(({ height }) => height > 0 && height < 43.5),
-  )
-}

@@ -7,6 +7,7 @@ import { DATA, DEFAULT_PORT, DEMO, WEB_DIST } from './lib/places.mjs'
 import { Hindrance, runMain, say } from './lib/say.mjs'
 import { startServer } from './lib/server.mjs'
 import { buildWeb, setUp } from './lib/set-up.mjs'
+import { ownAddresses, workshopTls } from './lib/tls.mjs'
 
 /** Milliseconds to wait before what stopped by itself is started again, longer the more often it did within a minute. */
 const WAITS_MS = [0, 1000, 2000, 5000, 10_000, 30_000]
@@ -14,6 +15,7 @@ const WAITS_MS = [0, 1000, 2000, 5000, 10_000, 30_000]
 const LOG = join(DATA, 'emery.log')
 
 const demo = process.argv.includes('--demo')
+const withTls = process.argv.includes('--tls')
 const host = process.env.EMERY_HOST ?? '127.0.0.1'
 const port = Number(process.env.EMERY_PORT ?? DEFAULT_PORT)
 
@@ -25,6 +27,10 @@ class Emery {
   async start() {
     process.on('SIGINT', () => void this.stop())
     process.on('SIGTERM', () => void this.stop())
+    if (withTls) {
+      const made = await workshopTls(join(DATA, 'tls'), listOf(process.env.EMERY_HOST_NAMES))
+      this.tls = { ...made, port: Number(process.env.EMERY_TLS_PORT ?? port + 1) }
+    }
     await this.startDatabase()
     try {
       await this.startServer()
@@ -34,6 +40,12 @@ class Emery {
     }
     say('')
     say(`Emery is ready: http://${host === '0.0.0.0' ? '127.0.0.1' : host}:${port}/`)
+    if (this.tls !== undefined) {
+      const names = listOf(process.env.EMERY_HOST_NAMES)
+      for (const name of [...names, ...ownAddresses()])
+        say(`From a phone in the workshop: https://${name}:${this.tls.port}/`)
+      say('How a phone trusts it is said on the page /trust there.')
+    }
     if (demo) say('It shows Saltmarsh Lane Garage, which is made up.')
     say('Ctrl-C stops it.')
   }
@@ -60,6 +72,7 @@ class Emery {
       port,
       webDir: WEB_DIST,
       logFile: LOG,
+      tls: this.tls,
       ...(demo ? { demoDir: DEMO } : {}),
     })
     this.server.child.on('exit', (code, signal) => {
@@ -110,6 +123,13 @@ class Emery {
   }
 }
 
+function listOf(setting) {
+  return (setting ?? '')
+    .split(',')
+    .map((each) => each.trim())
+    .filter((each) => each !== '')
+}
+
 /** How a process ended, as its last sign; empty where nobody saw it. */
 function endWords(code, signal) {
   if (signal != null) return signal
@@ -124,7 +144,7 @@ await runMain(async () => {
       `Port ${port} is in use by another program. Choose another one, like: EMERY_PORT=${port + 1} npm ${demo ? 'run demo' : 'start'}`,
     )
   }
-  await setUp()
+  await setUp({ tls: withTls })
   await buildWeb()
   await new Emery().start()
 })

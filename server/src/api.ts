@@ -18,6 +18,7 @@ import { DriveService } from './drives/drive-service.ts'
 import { exampleOperations, exampleRoutes } from './examples/example-routes.ts'
 import { diagnosesOf } from './diagnoses/diagnoses.ts'
 import { fittingsOf } from './fittings/fittings.ts'
+import { authorityOperations, authorityRoutes } from './http/authority-routes.ts'
 import { openApi, openApiRoutes } from './http/open-api.ts'
 import type { Operations } from './http/operations.ts'
 import { healthOperations, healthRoutes } from './http/health.ts'
@@ -29,6 +30,8 @@ import { liveOperations, liveRoutes } from './live/live-routes.ts'
 import { knowledgeOperations, knowledgeRoutes } from './knowledge/knowledge-routes.ts'
 import { KnowledgeService } from './knowledge/knowledge-service.ts'
 import { peopleOperations, peopleRoutes } from './people/people-routes.ts'
+import { handoverOperations, handoverRoutes } from './people/handover-routes.ts'
+import { HandoverService } from './people/handover-service.ts'
 import type { PeopleService } from './people/people-service.ts'
 import { sessionOperations, sessionRoutes } from './people/session-routes.ts'
 import type { SessionService } from './people/session-service.ts'
@@ -53,6 +56,10 @@ interface ApiParts {
   readonly sessions: SessionService
   readonly audit: AuditLog
   readonly oneTap: boolean
+  /** Addresses under which a phone reaches this server. */
+  readonly reachedAt: readonly string[]
+  /** The certificate of the workshop's own authority. */
+  readonly authority: string | undefined
   /** Bytes that all pictures together may take. */
   readonly pictureBytes: number
   readonly keptFree: number
@@ -76,6 +83,8 @@ export function apiAddresses({
   sessions,
   audit,
   oneTap,
+  reachedAt,
+  authority,
   pictureBytes,
   keptFree,
   examplesDir,
@@ -86,10 +95,21 @@ export function apiAddresses({
   const derived = new Derived(source, now)
   const onChange = (driveId: string) => derived.afterRecordsChanged(driveId)
   const news = new LiveNews(source, now)
+  const handovers = new HandoverService(source, now, sessions)
   const write = writesOnce(source, { now, audit, news, room: new DiskRoom(source, now, keptFree) })
   const addresses: readonly ApiAddress[] = [
     { path: '/health', routes: healthRoutes(source), operations: healthOperations },
-    { path: '/session', routes: sessionRoutes({ people, sessions, audit, oneTap }), operations: sessionOperations },
+    {
+      path: '/session',
+      routes: sessionRoutes({ people, sessions, handovers, audit, oneTap }),
+      operations: sessionOperations,
+    },
+    { path: '/authority', routes: authorityRoutes(authority), operations: authorityOperations },
+    {
+      path: '/handovers',
+      routes: handoverRoutes({ handovers, reachedAt, write }),
+      operations: handoverOperations,
+    },
     { path: '/people', routes: peopleRoutes({ people, sessions, audit, write }), operations: peopleOperations },
     {
       path: '/vehicles',

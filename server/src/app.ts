@@ -31,6 +31,10 @@ export interface AppParts {
   /** Addresses of proxies whose word is taken for where a request came from, and whether over TLS; `loopback` for this machine. */
   readonly proxies?: readonly string[]
   readonly requestsPerMinute?: number
+  /** Addresses under which a phone reaches this server; none where it listens on its own machine only. */
+  readonly reachedAt?: readonly string[]
+  /** Path of the certificate of the workshop's own authority. */
+  readonly authority?: string
   /** Whether made-up people sign in with one tap: the demo, seen from the machine it runs on. */
   readonly oneTap?: boolean
   /** Bytes that all pictures together may take. */
@@ -62,6 +66,8 @@ export function buildApp({
   proxies = [],
   requestsPerMinute = REQUESTS_PER_MINUTE,
   oneTap = false,
+  reachedAt = [],
+  authority,
   pictureBytes = PICTURE_BYTES,
   keptFree = KEPT_FREE,
   stopping = new AbortController().signal,
@@ -103,6 +109,8 @@ export function buildApp({
     sessions,
     audit,
     oneTap,
+    reachedAt,
+    authority,
     pictureBytes,
     keptFree,
     examplesDir,

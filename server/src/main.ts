@@ -1,8 +1,10 @@
+import { readFileSync } from 'node:fs'
 import type { Server } from 'node:http'
 import { buildApp } from './app.ts'
 import { readConfig, type Config } from './config.ts'
 import { dataSourceFor } from './database/data-source.ts'
 import { migrate } from './database/migrate.ts'
+import { reachedAt } from './http/reached-at.ts'
 import { limitedServer } from './http/limited-server.ts'
 import { openLog } from './log.ts'
 import { endThreads } from './workers/pool.ts'
@@ -21,7 +23,7 @@ async function main(): Promise<void> {
   await migrate(source, async () => {
     if (demoDir !== undefined) await loadDemo(source, demoDir, now)
   })
-  const { webDir, examplesDir, hostNames, proxies, pictureBytes } = config
+  const { webDir, examplesDir, hostNames, proxies, pictureBytes, publicUrl, tls } = config
   const stopping = new AbortController()
   const app = buildApp({
     stopping: stopping.signal,
@@ -30,6 +32,8 @@ async function main(): Promise<void> {
     now,
     hostNames,
     proxies,
+    reachedAt: reachedAt({ publicUrl, plain: config, tls, hostNames }),
+    ...(tls?.authority === undefined ? {} : { authority: tls.authority }),
     oneTap: config.demoDir !== undefined,
     ...(pictureBytes === undefined ? {} : { pictureBytes }),
     ...(webDir === undefined ? {} : { webDir }),
@@ -38,19 +42,27 @@ async function main(): Promise<void> {
   const server = limitedServer(app)
   await listen(server, config)
   log.info({ host: config.host, port: portOf(server) }, 'listening')
+  const servers = [server]
+  if (tls !== undefined) {
+    const secure = limitedServer(app, undefined, { cert: readFileSync(tls.cert), key: readFileSync(tls.key) })
+    await listen(secure, tls)
+    log.info({ host: tls.host, port: portOf(secure) }, 'listening, with TLS')
+    servers.push(secure)
+  }
   process.send?.({ listening: portOf(server) })
 
   const stop = () => {
     if (stopping.signal.aborted) return
     stopping.abort()
-    setTimeout(() => server.closeAllConnections(), STOPPING_TIMEOUT_MS).unref()
-    server.close(() => {
-      void Promise.all([source.destroy(), endThreads()]).finally(() => {
+    setTimeout(() => servers.forEach((each) => each.closeAllConnections()), STOPPING_TIMEOUT_MS).unref()
+    const closed = servers.map((each) => new Promise((resolve) => each.close(resolve)))
+    for (const each of servers) each.closeIdleConnections()
+    void Promise.all(closed)
+      .then(() => Promise.all([source.destroy(), endThreads()]))
+      .finally(() => {
         log.info('stopped')
         process.exit(0)
       })
-    })
-    server.closeIdleConnections()
   }
   process.on('SIGTERM', stop)
   process.on('SIGINT', stop)
@@ -58,7 +70,7 @@ async function main(): Promise<void> {
   process.on('disconnect', stop)
 }
 
-function listen(server: Server, { host, port }: Config): Promise<void> {
+function listen(server: Server, { host, port }: Pick<Config, 'host' | 'port'>): Promise<void> {
   return new Promise((resolve, reject) => {
     server.once('error', (error: NodeJS.ErrnoException) => {
       const taken = `Port ${port} is in use by another program. Choose another one with EMERY_PORT.`

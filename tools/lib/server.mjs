@@ -5,7 +5,7 @@ import { lastLines } from './run-command.mjs'
 import { Hindrance } from './say.mjs'
 
 /** Starts Emery's server in a process of its own; resolves once it listens, with its port. */
-export function startServer({ databaseUrl, port, host, logFile, webDir, demoDir }) {
+export function startServer({ databaseUrl, port, host, logFile, webDir, demoDir, tls }) {
   const env = { ...process.env, EMERY_DATABASE_URL: databaseUrl, EMERY_PORT: String(port) }
   const optional = {
     EMERY_HOST: host,
@@ -13,6 +13,10 @@ export function startServer({ databaseUrl, port, host, logFile, webDir, demoDir 
     EMERY_WEB_DIR: webDir,
     EMERY_DEMO_DIR: demoDir,
     EMERY_EXAMPLES_DIR: DEMO,
+    EMERY_TLS_CERT: tls?.cert,
+    EMERY_TLS_KEY: tls?.key,
+    EMERY_TLS_AUTHORITY: tls?.authority,
+    EMERY_TLS_PORT: tls && String(tls.port),
   }
   for (const [name, value] of Object.entries(optional)) if (value !== undefined) env[name] = value
   const child = fork(join(ROOT, 'server', 'src', 'main.ts'), {

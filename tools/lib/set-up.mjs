@@ -11,13 +11,15 @@ const MARIADB = {
   packages: ['mariadb-server-core', 'mariadb-client'],
   programs: ['mariadbd', 'mariadb-install-db', 'my_print_defaults', 'mariadb', 'mariadb-dump'],
 }
+const OPENSSL = { packages: ['openssl'], programs: ['openssl'] }
 const CHROMIUM = { packages: ['chromium'], programs: ['chromium'] }
 
-/** Installs what is missing: Debian's packages, then npm's. `browser` for the tests that look at real pages. */
-export async function setUp({ browser = false } = {}) {
+/** Installs what is missing: Debian's packages, then npm's. `browser` for the tests that look at real pages, `tls` for certificates of the workshop's own. */
+export async function setUp({ browser = false, tls = false } = {}) {
   const wanted = [
     ...(process.env.EMERY_DATABASE_URL === undefined || browser ? [MARIADB] : []),
     ...(browser ? [CHROMIUM] : []),
+    ...(tls || browser ? [OPENSSL] : []),
   ]
   const missing = wanted.filter(({ programs }) => !programs.every(isInstalled)).flatMap(({ packages }) => packages)
   if (missing.length > 0) await installDebian(missing)

@@ -51,7 +51,11 @@ export {
   type KnowledgeVersionSummary,
 } from './knowledge-records.ts'
 export {
+  type AuthorityRecord,
   type DeviceSession,
+  handoverFieldsSchema,
+  type HandoverMade,
+  type HandoverState,
   mayAs,
   MIN_PASSPHRASE,
   newPersonSchema,

@@ -58,6 +58,37 @@ export interface SessionRecord {
   readonly oneTap: readonly PersonRecord[]
 }
 
+/** The longest address within Emery that a link to a phone may open. */
+const MAX_PATH = 200
+
+export const handoverFieldsSchema = record({
+  path: text('The place to open, an address within Emery.', MAX_PATH)
+    .required('must say what to open')
+    // Within Emery: what begins by two strokes would be another site.
+    .matches(/^\/(?![/\\])[^\s#]*$/, 'must be an address within Emery'),
+})
+
+/** A link to a phone as it was made; the token is said this once. */
+export interface HandoverMade {
+  readonly id: string
+  readonly token: string
+  readonly expiresAt: string
+}
+
+/** What became of it. */
+export interface HandoverState {
+  readonly is: 'open' | 'used' | 'over'
+  /** What the device that used it calls itself. */
+  readonly device: string | null
+}
+
+/** The workshop's own certificate authority, as a phone is told of it. */
+export interface AuthorityRecord {
+  /** SHA-256 of its certificate, pairs of hexadecimal digits with colons, to be compared by eye. */
+  readonly fingerprint: string
+  readonly until: string
+}
+
 /** One place where someone is signed in. */
 export interface DeviceSession {
   readonly id: string

@@ -8,6 +8,7 @@ import { DiagnosisEntity } from '../diagnoses/diagnosis.entity.ts'
 import { FittingEntity } from '../fittings/fitting.entity.ts'
 import { DriveDueEntity, JobChangeEntity, JobEntity } from '../jobs/job.entity.ts'
 import { KnowledgeEntity } from '../knowledge/knowledge.entity.ts'
+import { HandoverEntity } from '../people/handover.entity.ts'
 import { PersonEntity, SessionEntity, SignInAttemptEntity } from '../people/person.entity.ts'
 import { PhotoEntity } from '../photos/photo.entity.ts'
 import { RuleEntity } from '../rules/rule.entity.ts'
@@ -37,6 +38,7 @@ import { MakerClass1773000000000 } from './migrations/1773000000000-maker-class.
 import { PartsThatCarry1774000000000 } from './migrations/1774000000000-parts-that-carry.ts'
 import { JobsOfADay1775000000000 } from './migrations/1775000000000-jobs-of-a-day.ts'
 import { News1776000000000 } from './migrations/1776000000000-news.ts'
+import { Handovers1777000000000 } from './migrations/1777000000000-handovers.ts'
 import { StackParts1764300000000 } from './migrations/1764300000000-stack-parts.ts'
 
 /** The connection to MariaDB. The schema changes by migrations only. */
@@ -62,6 +64,7 @@ export function dataSourceFor(url: string): DataSource {
       JobEntity,
       PersonEntity,
       SessionEntity,
+      HandoverEntity,
       SignInAttemptEntity,
       DriveDueEntity,
       JobChangeEntity,
@@ -94,6 +97,7 @@ export function dataSourceFor(url: string): DataSource {
       PartsThatCarry1774000000000,
       JobsOfADay1775000000000,
       News1776000000000,
+      Handovers1777000000000,
     ],
     migrationsTransactionMode: 'each',
     synchronize: false,

@@ -7,6 +7,7 @@ export const ERRORS = {
   BAD_DOCUMENT: { status: 422, message: 'This is not a valid drive document. Nothing was saved.' },
   FOREIGN_ORIGIN: { status: 403, message: 'This request came from another site and was refused.' },
   NOT_SIGNED_IN: { status: 401, message: 'Sign in first. Nothing was saved.' },
+  HANDOVER_OVER: { status: 410, message: 'This code was used already or is too old. Show a new one on the desk.' },
   WRONG_PASSPHRASE: { status: 401, message: 'Name or passphrase is wrong.' },
   NOT_ALLOWED: { status: 403, message: 'Your role does not allow this. Ask a lead. Nothing was saved.' },
   NOT_FOUND: { status: 404, message: 'Page not found.' },

@@ -29,6 +29,8 @@ const addresses = () =>
     sessions: new SessionService(at.source, now),
     audit: new AuditLog(at.source, now),
     oneTap: false,
+    reachedAt: [],
+    authority: undefined,
     pictureBytes: 1e9,
     keptFree: 0,
     examplesDir: undefined,

@@ -35,7 +35,8 @@ describe('one tap is for whoever sits at the machine', () => {
       { 'X-Forwarded-For': '127.0.0.1, 203.0.113.9' },
       0,
     ],
-    ['through a named proxy, from the machine itself', () => behind, { 'X-Forwarded-For': '127.0.0.1' }, 1],
+    ['through a named proxy, from the machine itself', () => behind, { 'X-Forwarded-For': '127.0.0.1' }, 0],
+    ['through a proxy that says so otherwise', () => direct, { Via: '1.1 a' }, 0],
   ])('%s', async (_name, at, headers, people) => {
     expect(await taps(at(), headers)).toBe(people)
   })

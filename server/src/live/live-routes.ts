@@ -38,12 +38,21 @@ export function liveRoutes(news: LiveNews, sessions: Pick<SessionService, 'perso
         () => response.end(),
       )
     }, BEAT_MS)
+    // Whoever was signed out hears that much, and nothing after it.
+    const hear = (subjects: readonly string[]) => {
+      response.write(`data: ${JSON.stringify({ subjects })}\n\n`)
+      if (!subjects.includes('people')) return
+      void sessions.personOf(tokenOf(request)).then(
+        (person) => person === null && response.end(),
+        () => response.end(),
+      )
+    }
     response.on('close', () => {
       open--
       clearInterval(beat)
       ended.abort()
     })
-    const stop = await news.listen((subjects) => response.write(`data: ${JSON.stringify({ subjects })}\n\n`))
+    const stop = await news.listen(hear)
     if (ended.signal.aborted) stop()
     else ended.signal.addEventListener('abort', stop)
   })

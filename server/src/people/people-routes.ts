@@ -68,6 +68,18 @@ export function peopleRoutes({ people, sessions, audit, write }: PeopleParts): R
     }),
   )
 
+  routes.get('/:id/sessions', async (request, response) => {
+    response.json({ sessions: await sessions.list(request.params.id, tokenOf(request)) })
+  })
+
+  routes.delete(
+    '/:id/sessions/:session',
+    write(204, async (request) => {
+      const { id, session } = request.params as unknown as { readonly id: string; readonly session: string }
+      await sessions.endOne(id, session)
+    }),
+  )
+
   routes.post(
     '/:id/restore',
     write(200, async (request) => await people.restore(request.params.id)),
@@ -116,6 +128,8 @@ export const peopleOperations: Operations = {
   },
   'GET /me/sessions': { summary: 'Where one is signed in' },
   'DELETE /me/sessions/:id': { summary: 'Sign oneself out somewhere', status: 204 },
+  'GET /:id/sessions': { summary: 'Where somebody is signed in' },
+  'DELETE /:id/sessions/:session': { summary: 'Sign somebody out somewhere', status: 204 },
   'POST /:id/restore': { summary: 'Bring somebody back on the list' },
   'PUT /:id/passphrase': {
     summary: 'Give somebody a new passphrase',

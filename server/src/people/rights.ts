@@ -22,10 +22,12 @@ interface Right {
  */
 const RIGHTS: readonly Right[] = [
   { method: 'GET', path: /^\/health$/, needs: 'anyone' },
-  { method: '*', path: /^\/session(\/one-tap)?$/, needs: 'anyone' },
+  { method: 'GET', path: /^\/authority(\/|$)/, needs: 'anyone' },
+  { method: '*', path: /^\/session(\/(one-tap|handover))?$/, needs: 'anyone' },
   { method: 'POST', path: /^\/people\/first$/, needs: 'anyone' },
   { method: 'PUT', path: /^\/people\/me\/passphrase$/, needs: 'apprentice' },
   { method: '*', path: /^\/people\/me\/sessions(\/|$)/, needs: 'apprentice' },
+  { method: 'POST', path: /^\/handovers$/, needs: 'apprentice' },
   { method: '*', path: /^\/(people|audit)(\/|$)/, needs: 'lead' },
   { method: 'GET', path: /^\/deleted$/, needs: 'mechanic' },
   { method: 'GET', path: /^\//, needs: 'apprentice' },
@@ -74,11 +76,14 @@ export function personOf(response: Response): PersonRecord {
   return response.locals['person'] as PersonRecord
 }
 
+/** By what a proxy shows that it has passed a request on. */
+const OF_A_PROXY = ['forwarded', 'x-forwarded-for', 'x-forwarded-host', 'x-real-ip', 'via']
+
 /**
- * Whether a request comes from the machine the server runs on. Behind a proxy that was not named everyone would seem to: what a proxy has passed
- * on counts as from elsewhere, unless the proxy is one whose word is taken for where it came from.
+ * Whether a request comes from the machine the server runs on, and from there directly. What a proxy has passed on never does, whoever says so:
+ * who sits at the machine does not need the proxy.
  */
 export function isFromHere(request: Request): boolean {
-  if (request.ips.length === 0 && request.headers['x-forwarded-for'] !== undefined) return false
+  if (OF_A_PROXY.some((header) => request.headers[header] !== undefined)) return false
   return /^(::1|(::ffff:)?127\.\d+\.\d+\.\d+)$/.test(request.ip ?? '')
 }

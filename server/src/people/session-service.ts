@@ -54,17 +54,17 @@ export class SessionService {
     if (row === null) throw new ApiError('PERSON_NOT_FOUND')
     const token = randomBytes(32).toString('base64url')
     await managerOf(this.source).delete(SessionEntity, { seenAt: LessThan(this.before(SESSION_MS)) })
-    const at = this.now()
+    const [at, sessionId] = [this.now(), newId()]
     await managerOf(this.source).insert(SessionEntity, {
       tokenHash: sha256(token),
-      id: newId(),
+      id: sessionId,
       personId,
       begunAt: at,
       seenAt: at,
       device: device.slice(0, 200),
       address: address.slice(0, 60),
     })
-    return { token, person: personRecord(row) }
+    return { token, sessionId, person: personRecord(row) }
   }
 
   /** Whom a token belongs to; null for none, one that has ended, and someone no longer on the list. */
@@ -127,9 +127,11 @@ export function deviceOf(request: Request): Device {
   return { device: request.get('user-agent') ?? '', address: request.ip ?? '' }
 }
 
-interface Begun {
+export interface Begun {
   /** For the cookie; the database never sees it. */
   readonly token: string
+  /** By which it is listed and ended. */
+  readonly sessionId: string
   readonly person: PersonRecord
 }
 

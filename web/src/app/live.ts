@@ -13,6 +13,8 @@ const SHOWN_BY: Readonly<Record<string, readonly string[]>> = {
   shelf: ['shelf'],
   rules: ['rules', 'board'],
   knowledge: ['knowledge'],
+  // Somebody was signed out somewhere: perhaps here.
+  people: ['session', 'people', 'my sessions'],
 }
 
 const NAME = 'emery-live'

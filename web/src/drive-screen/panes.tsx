@@ -45,6 +45,7 @@ export function Panes({ step, parts, children }: PanesProps) {
       <div
         ref={strip}
         className={styles['panes']}
+        data-scrolls
         onScroll={({ currentTarget: { scrollLeft, clientWidth } }) =>
           phone && setPane(scrollLeft > clientWidth / 2 ? 'panel' : 'drawing')
         }

@@ -82,7 +82,7 @@ function LivesOfBelt({ name, lives }: { readonly name: string; readonly lives: r
   const figures = [...new Set(lives.flatMap(({ readings }) => [...readings.keys()]))]
   return (
     <>
-      <table className={styles['lives']}>
+      <table className={styles['lives']} data-scrolls>
         <caption>{name}</caption>
         <thead>
           <tr>

@@ -13,7 +13,7 @@ interface PartListProps {
 /** Every part in the order of the walk, with how much of it was read and what that comes to. */
 export function PartList({ parts, inHand, beltOff, onTake }: PartListProps) {
   return (
-    <ol className={styles['parts']} aria-label="Parts">
+    <ol className={styles['parts']} aria-label="Parts" data-scrolls>
       {parts.map(({ part, verdict, checks }) => {
         const read = checks.filter((each) => each.verdict !== 'unknown').length
         const now = checks.filter(

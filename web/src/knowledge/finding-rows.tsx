@@ -17,7 +17,7 @@ export function FindingRows({ file, test, onChange }: FindingRowsProps) {
     onChange(findings.map((each, i) => (i === at ? { ...each, ...change } : each)))
   const [outcome, cause] = [test.outcomes[0], file.causes[0]]
   return (
-    <div className={styles['scroll']}>
+    <div className={styles['scroll']} data-scrolls>
       <table className={styles['likelihoods']} aria-label="Findings">
         <thead>
           <tr>

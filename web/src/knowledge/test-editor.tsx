@@ -46,7 +46,7 @@ export function TestEditor({ file, test, onEdit }: TestEditorProps) {
           />
         </>
       )}
-      <div className={styles['scroll']}>
+      <div className={styles['scroll']} data-scrolls>
         <table className={styles['likelihoods']}>
           <thead>
             <tr>

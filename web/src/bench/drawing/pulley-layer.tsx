@@ -91,6 +91,7 @@ export function PulleyLayer({ scale, dragging }: PulleyLayerProps) {
 }
 
 /** Radius from which a pulley's label stands inside it, where a hub would only be in its way. */
+const THUMB_PX = 44
 const ROOM_FOR_LABEL_PX = 44
 
 interface PulleyFaceProps {
@@ -105,6 +106,8 @@ interface PulleyFaceProps {
 const PulleyFace = memo(function PulleyFace({ pulley, radius: r, scale, sketched }: PulleyFaceProps) {
   return (
     <>
+      {/* Also a small one is as large as a thumb. */}
+      <circle className={styles['reach']} r={Math.max(r, THUMB_PX / 2 / scale)} />
       <circle className={styles['metal']} r={r} data-sketched={sketched} />
       {pulley.face === 'ribbed' && !sketched && <Ticks r={r - 4 / scale} length={8 / scale} spacing={4.6 / scale} />}
       {pulley.face === 'vee' && !sketched && (

@@ -65,13 +65,7 @@ export function BeltTicks({ belt, answer, scale }: BeltTicksProps) {
               if (event.key === 'Enter' || event.key === ' ') put(length)
             }}
           >
-            <rect
-              x={x - half}
-              y={RULE_BOTTOM - 14}
-              width={2 * half}
-              height={HEIGHT - RULE_BOTTOM + 14}
-              fill="transparent"
-            />
+            <rect x={x - half} y={HEIGHT - 44} width={2 * half} height={44} fill="transparent" />
             <line x1={x} x2={x} y1={RULE_BOTTOM - 12} y2={RULE_BOTTOM + 6} />
             {onShelf && <circle cx={x} cy={RULE_BOTTOM - 14} r={3.5} />}
             {(shown.has(length) || trying === length) && !isOn(length) && (

@@ -64,7 +64,7 @@ export function PlainSheet({ head, beside, name, back, more, children }: PlainSh
           Print
         </Button>
       </div>
-      <article className={styles['sheet']} aria-label={name}>
+      <article data-scrolls className={styles['sheet']} aria-label={name}>
         <header>
           <strong>{head}</strong>
           <span>{beside}</span>

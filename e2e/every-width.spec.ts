@@ -1,0 +1,121 @@
+import type { Browser, Page } from '@playwright/test'
+import { address, expect, test } from './support/emery.ts'
+import { cutOff, serious, settled, small } from './support/looks.ts'
+
+const PHONES = [
+  { width: 360, height: 740 },
+  { width: 390, height: 844 },
+] as const
+const TABLET = { width: 768, height: 1024 }
+const DESK = { width: 1280, height: 800 }
+/** A phone held on its side; besides the four. */
+const ON_ITS_SIDE = { width: 844, height: 390 }
+
+interface Garage {
+  readonly drive: string
+  readonly vehicle: string
+  readonly job: string
+}
+
+/** Every address of the house, by what it is called there. */
+const ROUTES: Readonly<Record<string, (garage: Garage) => string>> = {
+  Board: () => '/board',
+  'Board, the week': () => '/board?view=week',
+  'Parts of the week': () => '/board/parts',
+  'the week on paper': () => '/board/week/sheet',
+  Vehicles: () => '/vehicles',
+  'a vehicle': ({ vehicle }) => `/vehicles/${vehicle}`,
+  'a vehicle on paper': ({ vehicle }) => `/vehicles/${vehicle}/sheet`,
+  Drives: () => '/drives',
+  'a new drive': () => '/drives/new',
+  Measure: ({ drive }) => `/drives/${drive}/measure`,
+  Route: ({ drive }) => `/drives/${drive}/route`,
+  Length: ({ drive }) => `/drives/${drive}/length`,
+  Speeds: ({ drive }) => `/drives/${drive}/speeds`,
+  Tension: ({ drive }) => `/drives/${drive}/tension`,
+  Alignment: ({ drive }) => `/drives/${drive}/alignment`,
+  'Belt change': ({ drive }) => `/drives/${drive}/belt-change`,
+  'a job on paper': ({ drive, job }) => `/drives/${drive}/job/${job}/sheet`,
+  Versions: ({ drive }) => `/drives/${drive}/history`,
+  'a belt card': ({ drive }) => `/drives/${drive}/card/main`,
+  Shelf: () => '/shelf',
+  Noise: () => '/noise',
+  'Noise of a drive': ({ drive }) => `/noise/${drive}`,
+  Inspection: () => '/inspection',
+  'Inspection of a drive': ({ drive }) => `/inspection/${drive}`,
+  Sums: () => '/sums',
+  Rules: () => '/rules',
+  'Noise: causes and tests': () => '/rules/noise',
+  People: () => '/people',
+  'Audit log': () => '/audit',
+  'Deleted lately': () => '/deleted',
+  Pictures: () => '/pictures',
+  Help: () => '/help',
+}
+
+/** A page in someone's hand; `larger` as if the browser were set to type twice as large. */
+async function inHand(browser: Browser, from: Page, touch: boolean, larger: boolean): Promise<Page> {
+  const context = await browser.newContext({
+    storageState: await from.context().storageState(),
+    viewport: touch ? PHONES[1] : DESK,
+    hasTouch: touch,
+    isMobile: touch,
+    reducedMotion: 'reduce',
+  })
+  const page = await context.newPage()
+  await page.addInitScript((large) => {
+    if (location.protocol !== 'http:') return
+    localStorage.setItem('emery.preferences', JSON.stringify({ state: { units: 'mm', light: 'light' }, version: 0 }))
+    const enlarge = () => {
+      document.documentElement.style.fontSize = '200%'
+    }
+    if (large) new MutationObserver((_, seen) => (enlarge(), seen.disconnect())).observe(document, { childList: true })
+  }, larger)
+  return page
+}
+
+async function shown(page: Page, path: string): Promise<void> {
+  await page.goto(`${address()}${path}`)
+  await expect(page.getByRole('heading', { level: 1 }).first()).toBeAttached()
+  await page.waitForLoadState('networkidle')
+}
+
+for (const [name, pathOf] of Object.entries(ROUTES))
+  test(`${name} fits every width, light and dark, and type twice as large`, async ({ browser, emery }) => {
+    const { request } = emery.page
+    const read = async <Answer>(path: string) => (await (await request.get(`${address()}${path}`)).json()) as Answer
+    const { drives } = await read<{ drives: readonly { id: string; vehicle: { id: string; name: string } | null }[] }>(
+      '/api/drives',
+    )
+    const drive = drives.find(({ vehicle }) => vehicle?.name.startsWith('Ketch') === true)
+    const { jobs } = await read<{ jobs: readonly { id: string }[] }>(`/api/jobs?driveId=${drive?.id ?? ''}`)
+    const path = pathOf({
+      drive: drive?.id ?? '',
+      vehicle: drive?.vehicle?.id ?? '',
+      job: jobs[0]?.id ?? '',
+    })
+    const wrong: Record<string, unknown> = {}
+    const note = (where: string, found: readonly unknown[]) => {
+      if (found.length > 0) wrong[where] = found
+    }
+    for (const larger of [false, true]) {
+      const page = await inHand(browser, emery.page, true, larger)
+      await shown(page, path)
+      for (const size of [...PHONES, TABLET, ...(larger ? [] : [ON_ITS_SIDE])]) {
+        await page.setViewportSize(size)
+        await settled(page)
+        const where = `${size.width} × ${size.height}${larger ? ', type twice as large' : ''}`
+        note(`${where}: cut off`, await cutOff(page))
+        note(`${where}: small`, await small(page))
+      }
+      await page.setViewportSize(PHONES[1])
+      note(`phone${larger ? ', type twice as large' : ''}: axe`, await serious(page))
+      await page.context().close()
+    }
+    const desk = await inHand(browser, emery.page, false, true)
+    await shown(desk, path)
+    note('desk, type twice as large: cut off', await cutOff(desk))
+    note('desk, type twice as large: axe', await serious(desk))
+    await desk.context().close()
+    expect(wrong).toEqual({})
+  })

@@ -1,0 +1,99 @@
+import { X509Certificate } from 'node:crypto'
+import { chmodSync, existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
+import { hostname, networkInterfaces } from 'node:os'
+import { isIP } from 'node:net'
+import { join } from 'node:path'
+import { lastLines, quietly } from './run-command.mjs'
+import { Hindrance } from './say.mjs'
+
+/** Days before its end at which the server's certificate is made anew. */
+const RENEW_DAYS = 30
+const DAY_MS = 86_400_000
+
+/**
+ * What the authority may vouch for at all: addresses of private networks, and the names workshops give machines in them. A phone that trusts it
+ * trusts it for nothing else, should its key be stolen.
+ */
+const PRIVATE = ['10.0.0.0/255.0.0.0', '172.16.0.0/255.240.0.0', '192.168.0.0/255.255.0.0', '127.0.0.0/255.0.0.0']
+const LOCAL_NAMES = ['localhost', 'local', 'lan', 'home.arpa']
+
+/**
+ * The workshop's own certificates in `folder`, made by openssl where they are missing, end soon, or lack a name. The authority is made once; its key
+ * is readable by its owner only. Answers with the paths of the server's certificate, its key, and the authority's certificate.
+ */
+export async function workshopTls(folder, hostNames = []) {
+  const names = [...new Set(['localhost', '127.0.0.1', hostname().toLowerCase(), ...hostNames, ...ownAddresses()])]
+  const paths = {
+    authority: join(folder, 'authority.crt'),
+    cert: join(folder, 'server.crt'),
+    key: join(folder, 'server.key'),
+  }
+  mkdirSync(folder, { recursive: true, mode: 0o700 })
+  chmodSync(folder, 0o700)
+  const authorityKey = join(folder, 'authority.key')
+  if (!existsSync(authorityKey) || !existsSync(paths.authority))
+    await makeAuthority(paths.authority, authorityKey, names)
+  chmodSync(authorityKey, 0o600)
+  if (!isGood(paths.cert, names)) await makeServer(folder, paths, authorityKey, names)
+  chmodSync(paths.key, 0o600)
+  return paths
+}
+
+async function makeAuthority(cert, key, names) {
+  const permitted = [
+    ...PRIVATE.map((range) => `permitted;IP:${range}`),
+    ...new Set([...LOCAL_NAMES, ...names.filter((name) => isIP(name) === 0)]),
+  ].map((each) => (each.startsWith('permitted') ? each : `permitted;DNS:${each}`))
+  await openssl(
+    ['req', '-x509', '-newkey', 'ec', '-pkeyopt', 'ec_paramgen_curve:P-256', '-nodes', '-days', '3650', '-sha256'],
+    ['-keyout', key, '-out', cert, '-subj', `/CN=Emery of this workshop (${hostname()})`],
+    ['-addext', 'keyUsage=critical,keyCertSign,cRLSign'],
+    ['-addext', `nameConstraints=critical,${permitted.join(',')}`],
+  )
+}
+
+async function makeServer(folder, { authority, cert, key }, authorityKey, names) {
+  const [request, extensions] = [join(folder, 'server.csr'), join(folder, 'server.ext')]
+  const alternatives = names.map((name) => `${isIP(name) === 0 ? 'DNS' : 'IP'}:${name}`)
+  writeFileSync(
+    extensions,
+    `basicConstraints=CA:FALSE\nkeyUsage=critical,digitalSignature\nextendedKeyUsage=serverAuth\nsubjectAltName=${alternatives.join(',')}\n`,
+    { mode: 0o600 },
+  )
+  await openssl(
+    ['req', '-new', '-newkey', 'ec', '-pkeyopt', 'ec_paramgen_curve:P-256', '-nodes', '-sha256'],
+    ['-keyout', key, '-out', request, '-subj', '/CN=Emery'],
+  )
+  await openssl(
+    ['x509', '-req', '-in', request, '-CA', authority, '-CAkey', authorityKey, '-CAcreateserial', '-sha256'],
+    // Phones refuse what is good for longer.
+    ['-days', '397', '-extfile', extensions, '-out', cert],
+  )
+}
+
+/** Whether a certificate is there, lasts a while yet, and stands for all names. */
+function isGood(path, names) {
+  if (!existsSync(path)) return false
+  const certificate = new X509Certificate(readFileSync(path))
+  const left = new Date(certificate.validTo).getTime() - Date.now()
+  const stands = (name) => (isIP(name) === 0 ? certificate.checkHost(name) : certificate.checkIP(name)) !== undefined
+  return left > RENEW_DAYS * DAY_MS && names.every(stands)
+}
+
+async function openssl(...args) {
+  const before = process.umask(0o077)
+  try {
+    const { status, output } = await quietly('openssl', args.flat())
+    if (status !== 0) throw new Hindrance(`The workshop’s certificate could not be made: ${lastLines(output)}`)
+  } finally {
+    process.umask(before)
+  }
+}
+
+/** The addresses of this machine in its networks. */
+export function ownAddresses() {
+  return Object.values(networkInterfaces())
+    .flat()
+    .filter(({ family, internal, address }) => family === 'IPv4' && !internal && !address.startsWith('169.254.'))
+    .map(({ address }) => address)
+}
