@@ -63,14 +63,13 @@ async function inHand(browser: Browser, from: Page, touch: boolean, larger: bool
     reducedMotion: 'reduce',
   })
   const page = await context.newPage()
-  await page.addInitScript((large) => {
-    if (location.protocol !== 'http:') return
+  await page.addInitScript(() => {
     localStorage.setItem('emery.preferences', JSON.stringify({ state: { units: 'mm', light: 'light' }, version: 0 }))
-    const enlarge = () => {
-      document.documentElement.style.fontSize = '200%'
-    }
-    if (large) new MutationObserver((_, seen) => (enlarge(), seen.disconnect())).observe(document, { childList: true })
-  }, larger)
+  })
+  if (larger) {
+    const session = await context.newCDPSession(page)
+    await session.send('Page.setFontSizes', { fontSizes: { standard: 32, fixed: 26 } })
+  }
   return page
 }
 

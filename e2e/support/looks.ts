@@ -60,7 +60,7 @@ export function small(page: Page) {
 export function cutOff(page: Page): Promise<string[]> {
   return page.evaluate(() => {
     const called = (element: Element) =>
-      `${element.tagName.toLowerCase()} “${(element.getAttribute('aria-label') ?? element.textContent ?? '').slice(0, 40)}”`
+      `${element.tagName.toLowerCase()} “${(element.getAttribute('aria-label') ?? element.textContent).slice(0, 40)}”`
     const scrolls = (element: Element) => element.closest('[data-scrolls], .ant-table') !== null
     const sideways = [document.documentElement, ...document.querySelectorAll('body *')]
       .filter((element) => /auto|scroll/.test(getComputedStyle(element).overflowX) && !scrolls(element))

@@ -1,6 +1,7 @@
 import type { QueryClient } from '@tanstack/react-query'
 import { useEffect } from 'react'
 import { useQueryClient } from '@tanstack/react-query'
+import { tellNews } from '../api/news.ts'
 
 /** What is asked again when something of a kind was written: the beginnings of the keys of what shows it. */
 const SHOWN_BY: Readonly<Record<string, readonly string[]>> = {
@@ -22,7 +23,14 @@ const NAME = 'emery-live'
 /** Keeps what is shown up to date with what others write, without asking over and over: one stream for all tabs of a browser. */
 export function useLive(): void {
   const queries = useQueryClient()
-  useEffect(() => listen((subjects) => refresh(queries, subjects)), [queries])
+  useEffect(
+    () =>
+      listen((subjects) => {
+        refresh(queries, subjects)
+        tellNews(subjects)
+      }),
+    [queries],
+  )
 }
 
 function refresh(queries: QueryClient, subjects: readonly string[]): void {

@@ -1,4 +1,11 @@
-import { EllipsisOutlined, MoonOutlined, QuestionCircleOutlined, SearchOutlined, SunOutlined } from '@ant-design/icons'
+import {
+  EllipsisOutlined,
+  MobileOutlined,
+  MoonOutlined,
+  QuestionCircleOutlined,
+  SearchOutlined,
+  SunOutlined,
+} from '@ant-design/icons'
 import { Button, Tooltip } from 'antd'
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { NavLink, Outlet, useNavigate } from 'react-router'
@@ -7,6 +14,7 @@ import { useLive } from './live.ts'
 import { CommandPalette } from './command-palette.tsx'
 import { KeyList } from './key-list.tsx'
 import { MAIN_PLACES } from './places.ts'
+import { useHandOver } from '../people/hand-over-store.ts'
 import { PersonMenu } from '../people/person-menu.tsx'
 import { usePreferences } from '../ui/preferences.ts'
 import { useKeys } from '../ui/shortcuts.ts'
@@ -18,6 +26,7 @@ import { UnitSwitch } from './unit-switch.tsx'
 const loadWaitingChanges = () => import('./waiting-changes.tsx')
 // Few ask for it, and its licences are long.
 const loadAbout = () => import('./about.tsx')
+const loadHandOver = () => import('../people/hand-over.tsx')
 const loadMore = () => import('./more-sheet.tsx')
 
 /** What an earlier visit left unsent is looked at once the screen that was opened stands. */
@@ -47,6 +56,8 @@ export function Shell() {
   const waiting = useLater(loadWaitingChanges, settledIn)
   const about = useLater(loadAbout, aboutOpen)
   const more = useLater(loadMore, moreOpen)
+  const handingOver = useHandOver(({ path }) => path !== null)
+  const handOver = useLater(loadHandOver, handingOver)
   const { units, setUnits, light, setLight } = usePreferences()
   const navigate = useNavigate()
   const closeMore = useCallback(() => setMoreOpen(false), [])
@@ -79,6 +90,7 @@ export function Shell() {
       },
       { id: 'light', label: light === 'dark' ? 'Light theme' : 'Dark theme', run: switchLight },
       { id: 'find', label: 'Search or run a command …', keys: 'Ctrl K', run: () => setPaletteOpen(true) },
+      { id: 'phone', label: 'Open on a phone', run: () => useHandOver.getState().show() },
       { id: 'help', label: 'Help: guides to search and read', run: () => void navigate('/help') },
       { id: 'keys', label: 'Keys', keys: '?', run: () => setKeysOpen(true) },
       { id: 'about', label: 'About Emery, and licences', run: () => setAboutOpen(true) },
@@ -118,6 +130,15 @@ export function Shell() {
               onClick={switchLight}
             />
           </Tooltip>
+          <Tooltip title="Open on a phone">
+            <Button
+              type="text"
+              className={`${styles['light'] ?? ''} ${styles['inMore'] ?? ''}`}
+              aria-label="Open on a phone"
+              icon={<MobileOutlined />}
+              onClick={() => useHandOver.getState().show()}
+            />
+          </Tooltip>
           <Tooltip title="Help">
             <Button
               type="text"
@@ -147,6 +168,7 @@ export function Shell() {
       </div>
       {waiting !== null && <waiting.WaitingChanges />}
       <CommandPalette open={paletteOpen} onClose={() => setPaletteOpen(false)} commands={commands} />
+      {handOver !== null && <handOver.HandOver />}
       {more !== null && <more.MoreSheet open={moreOpen} onClose={closeMore} commands={commands} />}
       {aboutOpen && about !== null && <about.About onClose={() => setAboutOpen(false)} />}
       <KeyList open={keysOpen} onClose={() => setKeysOpen(false)} commands={commands} />

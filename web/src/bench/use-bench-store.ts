@@ -2,7 +2,8 @@ import { useQueryClient } from '@tanstack/react-query'
 import { useEffect, useRef, useState } from 'react'
 import { v4 as newId } from 'uuid'
 import type { DriveRecord } from '@emery/core/api'
-import { driveKeys, saveDrive } from '../drives/drives-api.ts'
+import { hearNews } from '../api/news.ts'
+import { driveKeys, fetchDrive, saveDrive } from '../drives/drives-api.ts'
 import { usePreferences } from '../ui/preferences.ts'
 import { createBenchStore, type BenchState, type BenchStore } from './store/bench-store.ts'
 import { Saver, type SaveState } from './store/saver.ts'
@@ -31,11 +32,21 @@ export function useBenchStore(record: DriveRecord): { readonly open: OpenBench; 
     const left = saver.resume()
     if (left !== null) store.getState().replace('changes from an earlier session', left)
     let following = false
-    const tabs = new OtherTabs(record.id, (saved) => {
-      if (!saver.follow(saved)) return
+    const follow = (saved: Pick<DriveRecord, 'version' | 'updatedAt' | 'document'>, words: string) => {
+      // Nothing is pulled out from under a finger; what it comes to is then a conflict like any other.
+      if (store.getState().gesture !== null || !saver.follow(saved)) return
       following = true
-      store.getState().replace('changed in another tab', saved.document)
+      store.getState().replace(words, saved.document)
       following = false
+    }
+    const tabs = new OtherTabs(record.id, (saved) => follow(saved, 'changed in another tab'))
+    const deaf = hearNews((subjects) => {
+      if (!subjects.includes('drives') || saver.state.is !== 'saved') return
+      // Away or gone: whoever saves next is told.
+      fetchDrive(record.id).then(
+        (saved) => follow(saved, 'changed on another device'),
+        () => undefined,
+      )
     })
     onSaved.tell = (saved) => tabs.tellSaved(saved)
     const unsubscribe = store.subscribe((now, before) => {
@@ -50,6 +61,7 @@ export function useBenchStore(record: DriveRecord): { readonly open: OpenBench; 
     return () => {
       unsubscribe()
       tabs.close()
+      deaf()
       window.removeEventListener('online', online)
       saver.stop()
       void queries.invalidateQueries({ queryKey: driveKeys.lists })

@@ -4,7 +4,8 @@ import { useState } from 'react'
 import { VerdictMark } from '../ui/verdict-mark.tsx'
 import styles from './compact-strip.module.css'
 import { STEPS, stepVerdict } from '../bench/panels/steps.ts'
-import { UndoButton, type StepStripProps } from './step-strip.tsx'
+import type { StepStripProps } from './strip-props.ts'
+import { UndoButton } from './undo-button.tsx'
 
 /** What the wide strip has beside its steps. */
 const BESIDE = ['redo', 'working', 'history', 'export', 'noise', 'inspection', 'last-time', 'print', 'delete']

@@ -1,21 +1,15 @@
-import { RedoOutlined, UndoOutlined } from '@ant-design/icons'
+import { RedoOutlined } from '@ant-design/icons'
 import { Button, Tooltip } from 'antd'
 import { lazy, Suspense } from 'react'
 import { useStore } from 'zustand'
-import type { Command } from '../ui/top-bar.ts'
 import { COMPACT, useMedia } from '../ui/use-media.ts'
 import { VerdictMark } from '../ui/verdict-mark.tsx'
-import type { BenchParts } from '../bench/bench-context.ts'
 import styles from './drive-screen.module.css'
-import { STEPS, stepVerdict, type StepId } from '../bench/panels/steps.ts'
+import type { StepStripProps } from './strip-props.ts'
+import { UndoButton } from './undo-button.tsx'
+import { STEPS, stepVerdict } from '../bench/panels/steps.ts'
 
 const CompactStrip = lazy(async () => ({ default: (await import('./compact-strip.tsx')).CompactStrip }))
-
-export interface StepStripProps {
-  readonly step: StepId
-  readonly parts: BenchParts
-  readonly commands: readonly Command[]
-}
 
 /** The steps in working order, each with how it stands; undo, redo and the working beside them. */
 export function StepStrip(props: StepStripProps) {
@@ -72,26 +66,5 @@ function WideStrip({ step, parts, commands }: StepStripProps) {
         Working <kbd>W</kbd>
       </Button>
     </>
-  )
-}
-
-interface UndoButtonProps {
-  readonly parts: BenchParts
-  readonly onUndo: () => void
-}
-
-/** Takes the last change back; says which one that is. */
-export function UndoButton({ parts, onUndo }: UndoButtonProps) {
-  const canUndo = useStore(parts.store, ({ past }) => past.at(-1)?.label)
-  return (
-    <Tooltip title={canUndo === undefined ? 'Nothing to undo' : `Undo: ${canUndo} (Ctrl Z)`}>
-      <Button
-        type="text"
-        aria-label="Undo"
-        icon={<UndoOutlined aria-hidden />}
-        disabled={canUndo === undefined}
-        onClick={onUndo}
-      />
-    </Tooltip>
   )
 }

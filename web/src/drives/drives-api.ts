@@ -22,10 +22,12 @@ export function driveListQuery(search: string) {
   })
 }
 
+export const fetchDrive = (id: string) => ask<DriveRecord>(`/drives/${id}`)
+
 export function driveQuery(id: string) {
   return queryOptions({
     queryKey: driveKeys.one(id),
-    queryFn: () => ask<DriveRecord>(`/drives/${id}`),
+    queryFn: () => fetchDrive(id),
     // The bench holds its own copy while it is open; fetching under it would only confuse the two.
     refetchOnWindowFocus: false,
     refetchOnReconnect: false,

@@ -1,10 +1,11 @@
-import { CameraOutlined, PictureOutlined } from '@ant-design/icons'
+import { CameraOutlined } from '@ant-design/icons'
 import { Button, Input, Modal } from 'antd'
-import { useCallback, useRef, useState, type MouseEvent } from 'react'
+import { useCallback, useState, type MouseEvent } from 'react'
 import type { PhotoRecord } from '@emery/core/api'
 import { MAX_MARKS, MAX_PICTURES } from '@emery/core/drive'
 import type { CheckPhoto } from '@emery/core/wear'
 import { photoAddress, practicePhoto } from '../photos/photos-api.ts'
+import { PhotoInputs } from '../photos/photo-inputs.tsx'
 import { usePhotoLoad } from '../photos/use-photo-load.ts'
 import styles from './check-photos.module.css'
 import inspection from './inspection.module.css'
@@ -18,7 +19,6 @@ interface CheckPhotosProps {
 
 /** Pictures of what was looked at, each to be marked. */
 export function CheckPhotos({ photos, of, onChange }: CheckPhotosProps) {
-  const input = useRef<HTMLInputElement>(null)
   const [open, setOpen] = useState<string | null>(null)
   const { load, busy, refusal } = usePhotoLoad(
     useCallback(
@@ -43,14 +43,13 @@ export function CheckPhotos({ photos, of, onChange }: CheckPhotosProps) {
           <Marked photo={photo} />
         </button>
       ))}
-      <Button
-        icon={<PictureOutlined aria-hidden />}
+      <PhotoInputs
+        of={of}
+        fileLabel="Picture"
         loading={busy}
         disabled={full}
-        onClick={() => input.current?.click()}
-      >
-        Picture
-      </Button>
+        onPicture={(picture, name) => void load(() => Promise.resolve(picture), name)}
+      />
       <Button
         icon={<CameraOutlined aria-hidden />}
         disabled={busy || full}
@@ -58,18 +57,6 @@ export function CheckPhotos({ photos, of, onChange }: CheckPhotosProps) {
       >
         Practice photo
       </Button>
-      <input
-        ref={input}
-        type="file"
-        accept="image/jpeg,image/png,.jpg,.jpeg,.png"
-        hidden
-        aria-label={`Photo of ${of}`}
-        onChange={(event) => {
-          const file = event.target.files?.[0]
-          if (file !== undefined) void load(() => Promise.resolve(file), file.name)
-          event.target.value = ''
-        }}
-      />
       {refusal !== null && <p role="alert">{refusal}</p>}
       {shown !== undefined && (
         <MarkPhoto

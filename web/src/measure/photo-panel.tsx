@@ -1,6 +1,6 @@
-import { CameraOutlined, PictureOutlined } from '@ant-design/icons'
+import { CameraOutlined } from '@ant-design/icons'
 import { Button, InputNumber, Select, Slider } from 'antd'
-import { useCallback, useMemo, useRef } from 'react'
+import { useCallback, useMemo } from 'react'
 import { v4 as newId } from 'uuid'
 import type { PhotoRecord } from '@emery/core/api'
 import type { Photo } from '@emery/core/drive'
@@ -9,6 +9,7 @@ import { wordingFor } from '@emery/core/solution'
 import { MIN_MARKS, photoRefusal, placeByPhoto, type PhotoResult, type SeenPulley } from '@emery/core/survey'
 import { practicePhoto } from '../photos/photos-api.ts'
 import { stampNow } from '../ui/preferences.ts'
+import { PhotoInputs } from '../photos/photo-inputs.tsx'
 import { usePhotoLoad } from '../photos/use-photo-load.ts'
 import { NO_BUBBLE } from '../ui/slider.ts'
 import { useLengths } from '../ui/use-lengths.ts'
@@ -40,7 +41,6 @@ export function PhotoPanel() {
 
 function LoadPhoto({ has }: { readonly has: boolean }) {
   const { store } = useBench()
-  const input = useRef<HTMLInputElement>(null)
   const { load, busy, refusal } = usePhotoLoad(
     useCallback(
       ({ id, width, height }: PhotoRecord) =>
@@ -57,15 +57,14 @@ function LoadPhoto({ has }: { readonly has: boolean }) {
         </p>
       )}
       <div className={styles['row']}>
-        <Button
+        <PhotoInputs
+          of="the engine’s front"
+          fileLabel={has ? 'Another photo' : 'Load a photo'}
           type={has ? 'default' : 'primary'}
           size={has ? 'middle' : 'large'}
-          icon={<PictureOutlined aria-hidden />}
           loading={busy}
-          onClick={() => input.current?.click()}
-        >
-          {has ? 'Another photo' : 'Load a photo'}
-        </Button>
+          onPicture={(picture, name) => void load(() => Promise.resolve(picture), name)}
+        />
         <Button
           size={has ? 'middle' : 'large'}
           icon={<CameraOutlined aria-hidden />}
@@ -76,18 +75,6 @@ function LoadPhoto({ has }: { readonly has: boolean }) {
         </Button>
         {has && <Button onClick={() => store.getState().edit('remove the photo', dropPhoto())}>Remove</Button>}
       </div>
-      <input
-        ref={input}
-        type="file"
-        accept="image/jpeg,image/png,.jpg,.jpeg,.png"
-        hidden
-        aria-label="Photo of the engine’s front"
-        onChange={(event) => {
-          const file = event.target.files?.[0]
-          if (file !== undefined) void load(() => Promise.resolve(file), file.name)
-          event.target.value = ''
-        }}
-      />
       {refusal !== null && (
         <p className={styles['refusal']} role="alert">
           {refusal}

@@ -1,6 +1,7 @@
 import { useCallback, useState } from 'react'
 import { MAX_PHOTO_BYTES, type PhotoRecord } from '@emery/core/api'
 import { addPhoto } from './photos-api.ts'
+import { scaledPicture } from './scaled-picture.ts'
 
 /** Sends a picture to be kept, and says in a sentence why one cannot be. */
 export function usePhotoLoad(onLoaded: (photo: PhotoRecord) => void): {
@@ -16,7 +17,7 @@ export function usePhotoLoad(onLoaded: (photo: PhotoRecord) => void): {
     async (what: () => Promise<Blob>, name: string) => {
       setState({ busy: true, refusal: null })
       try {
-        const picture = await what()
+        const picture = await scaledPicture(await what())
         if (picture.size > MAX_PHOTO_BYTES)
           throw new Error('This photo is larger than 15 MB. Save it smaller and load it again.')
         onLoaded(await addPhoto(picture))

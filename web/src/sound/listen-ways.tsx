@@ -1,5 +1,6 @@
 import { AudioOutlined, ExperimentOutlined, FolderOpenOutlined } from '@ant-design/icons'
 import { Button, Upload } from 'antd'
+import { OnPhoneButton } from '../people/on-phone-button.tsx'
 import { hasMicrophone, machineMicrophone, type Microphone } from './microphone.ts'
 
 interface ListenWaysProps {
@@ -15,10 +16,12 @@ interface ListenWaysProps {
 export function ListenWays({ listenLabel, onListen, onLoad, simulatedLabel, onSimulated }: ListenWaysProps) {
   return (
     <>
-      {hasMicrophone() && (
+      {hasMicrophone() ? (
         <Button icon={<AudioOutlined aria-hidden />} onClick={() => onListen(machineMicrophone)}>
           {listenLabel}
         </Button>
+      ) : (
+        <OnPhoneButton />
       )}
       <Upload
         accept=".wav,audio/wav"
