@@ -14,7 +14,12 @@ const DAY_MS = 86_400_000
  * What the authority may vouch for at all: addresses of private networks, and the names workshops give machines in them. A phone that trusts it
  * trusts it for nothing else, should its key be stolen.
  */
-const PRIVATE = ['10.0.0.0/255.0.0.0', '172.16.0.0/255.240.0.0', '192.168.0.0/255.255.0.0', '127.0.0.0/255.0.0.0']
+const PRIVATE = [
+  { range: '10.0.0.0/255.0.0.0', of: /^10\./ },
+  { range: '172.16.0.0/255.240.0.0', of: /^172\.(1[6-9]|2\d|3[01])\./ },
+  { range: '192.168.0.0/255.255.0.0', of: /^192\.168\./ },
+  { range: '127.0.0.0/255.0.0.0', of: /^127\./ },
+]
 const LOCAL_NAMES = ['localhost', 'local', 'lan', 'home.arpa']
 
 /**
@@ -30,20 +35,36 @@ export async function workshopTls(folder, hostNames = []) {
   }
   mkdirSync(folder, { recursive: true, mode: 0o700 })
   chmodSync(folder, 0o700)
-  const authorityKey = join(folder, 'authority.key')
-  if (!existsSync(authorityKey) || !existsSync(paths.authority))
-    await makeAuthority(paths.authority, authorityKey, names)
+  const [authorityKey, permitted] = [join(folder, 'authority.key'), join(folder, 'authority.json')]
+  if (![authorityKey, permitted, paths.authority].every(existsSync)) {
+    const others = names.filter((name) => !isPrivate(name))
+    await makeAuthority(paths.authority, authorityKey, others)
+    writeFileSync(permitted, JSON.stringify(others), { mode: 0o600 })
+  }
   chmodSync(authorityKey, 0o600)
-  if (!isGood(paths.cert, names)) await makeServer(folder, paths, authorityKey, names)
+  const allowed = JSON.parse(readFileSync(permitted, 'utf8'))
+  const vouched = names.filter((name) => isPrivate(name) || allowed.includes(name))
+  const beyond = hostNames.filter((name) => !vouched.includes(name))
+  if (beyond.length > 0)
+    throw new Hindrance(
+      `The workshop’s authority was made without ${beyond.join(', ')}. Delete ${folder} for a new one; phones must then trust it anew.`,
+    )
+  if (!isGood(paths.cert, vouched)) await makeServer(folder, paths, authorityKey, vouched)
   chmodSync(paths.key, 0o600)
   return paths
 }
 
-async function makeAuthority(cert, key, names) {
+function isPrivate(name) {
+  if (isIP(name) !== 0) return PRIVATE.some(({ of }) => of.test(name))
+  return LOCAL_NAMES.some((local) => name === local || name.endsWith(`.${local}`))
+}
+
+async function makeAuthority(cert, key, others) {
   const permitted = [
-    ...PRIVATE.map((range) => `permitted;IP:${range}`),
-    ...new Set([...LOCAL_NAMES, ...names.filter((name) => isIP(name) === 0)]),
-  ].map((each) => (each.startsWith('permitted') ? each : `permitted;DNS:${each}`))
+    ...PRIVATE.map(({ range }) => `permitted;IP:${range}`),
+    ...LOCAL_NAMES.map((name) => `permitted;DNS:${name}`),
+    ...others.map((name) => (isIP(name) === 0 ? `permitted;DNS:${name}` : `permitted;IP:${name}/255.255.255.255`)),
+  ]
   await openssl(
     ['req', '-x509', '-newkey', 'ec', '-pkeyopt', 'ec_paramgen_curve:P-256', '-nodes', '-days', '3650', '-sha256'],
     ['-keyout', key, '-out', cert, '-subj', `/CN=Emery of this workshop (${hostname()})`],

@@ -15,7 +15,7 @@ const SHOWN_BY: Readonly<Record<string, readonly string[]>> = {
   rules: ['rules', 'board'],
   knowledge: ['knowledge'],
   // Somebody was signed out somewhere: perhaps here.
-  people: ['session', 'people', 'my sessions'],
+  people: ['session', 'people', 'sessions'],
 }
 
 const NAME = 'emery-live'

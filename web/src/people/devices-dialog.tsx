@@ -1,42 +1,51 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { App, Button, Modal } from 'antd'
 import dayjs from 'dayjs'
-import type { DeviceSession } from '@emery/core/api'
+import type { DeviceSession, PersonRecord } from '@emery/core/api'
 import { endSession, sessionsKey, sessionsQuery } from './people-api.ts'
 import styles from './people.module.css'
 
 interface DevicesDialogProps {
+  /** Whose; one’s own where nobody is named. */
+  readonly person?: Pick<PersonRecord, 'id' | 'name'>
   readonly open: boolean
   readonly onClose: () => void
 }
 
-/** Where one is signed in, and how to end that from here: a phone that was left lying, a machine in another bay. */
-export function DevicesDialog({ open, onClose }: DevicesDialogProps) {
+/** Where somebody is signed in, and how to end that from here: a phone that was left lying, a machine in another bay. */
+export function DevicesDialog({ person, open, onClose }: DevicesDialogProps) {
+  const title = person === undefined ? 'Where I am signed in' : `Where ${person.name} is signed in`
   return (
-    <Modal open={open} onCancel={onClose} footer={null} title="Where I am signed in" destroyOnHidden>
-      <Devices />
+    <Modal open={open} onCancel={onClose} footer={null} title={title} destroyOnHidden>
+      <Devices of={person?.id ?? 'me'} title={title} />
     </Modal>
   )
 }
 
-function Devices() {
-  const { data, error } = useQuery(sessionsQuery())
+function Devices({ of, title }: { readonly of: string; readonly title: string }) {
+  const { data, error } = useQuery(sessionsQuery(of))
   if (error !== null) return <p role="alert">{error.message}</p>
   if (data === undefined) return <p role="status">Loading …</p>
+  if (data.length === 0) return <p>Nowhere at the moment.</p>
   return (
-    <ul className={styles['devices']} aria-label="Where I am signed in">
+    <ul className={styles['devices']} aria-label={title}>
       {data.map((session) => (
-        <OneDevice key={session.id} session={session} />
+        <OneDevice key={session.id} of={of} session={session} />
       ))}
     </ul>
   )
 }
 
-function OneDevice({ session: { id, device, address, begunAt, own } }: { readonly session: DeviceSession }) {
+interface OneDeviceProps {
+  readonly of: string
+  readonly session: DeviceSession
+}
+
+function OneDevice({ of, session: { id, device, address, begunAt, own } }: OneDeviceProps) {
   const queries = useQueryClient()
   const { message } = App.useApp()
   const { mutate, isPending } = useMutation({
-    mutationFn: () => endSession(id),
+    mutationFn: () => endSession(of, id),
     onError: (reason) => void message.error(reason.message),
     onSettled: () => queries.invalidateQueries({ queryKey: sessionsKey }),
   })

@@ -49,15 +49,16 @@ export const setPassphrase = (id: string, passphrase: string) =>
 export const changeOwnPassphrase = (old: string, passphrase: string) =>
   ask<Begun>('/people/me/passphrase', { method: 'PUT', json: { old, passphrase } })
 
-export const sessionsKey = ['my sessions'] as const
+export const sessionsKey = ['sessions'] as const
 
-/** Where whoever asks is signed in. */
-export function sessionsQuery() {
+/** Where somebody is signed in, by their id; `me` for whoever asks. */
+export function sessionsQuery(of: string) {
   return queryOptions({
-    queryKey: sessionsKey,
-    queryFn: async () => (await ask<{ sessions: DeviceSession[] }>('/people/me/sessions')).sessions,
+    queryKey: [...sessionsKey, of],
+    queryFn: async () => (await ask<{ sessions: DeviceSession[] }>(`/people/${of}/sessions`)).sessions,
     staleTime: 0,
   })
 }
 
-export const endSession = (id: string) => ask<undefined>(`/people/me/sessions/${id}`, { method: 'DELETE' })
+export const endSession = (of: string, id: string) =>
+  ask<undefined>(`/people/${of}/sessions/${id}`, { method: 'DELETE' })

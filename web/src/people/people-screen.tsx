@@ -5,6 +5,7 @@ import { MIN_PASSPHRASE, ROLES, type PersonFields, type PersonRecord, type Role 
 import { addPerson, peopleKey, peopleQuery, removePerson, savePerson, sessionQuery } from './people-api.ts'
 import { Notice } from '../ui/notice.tsx'
 import { useTopBar } from '../ui/top-bar.ts'
+import { DevicesDialog } from './devices-dialog.tsx'
 import { PassphraseDialog } from './passphrase-dialog.tsx'
 import styles from './people.module.css'
 import { ROLE_MAY, ROLE_WORDS } from './role-words.ts'
@@ -63,6 +64,7 @@ function useKept<Given>(work: (given: Given) => Promise<unknown>) {
 
 function OnePerson({ person, self }: { readonly person: PersonRecord; readonly self: boolean }) {
   const [setting, setSetting] = useState(false)
+  const [devices, setDevices] = useState(false)
   const { mutate: save } = useKept((fields: PersonFields) => savePerson(person.id, person.version, fields))
   const { mutate: remove } = useKept(() => removePerson(person.id, person.version))
   return (
@@ -81,6 +83,10 @@ function OnePerson({ person, self }: { readonly person: PersonRecord; readonly s
         />
       </td>
       <td>
+        <Button type="text" onClick={() => setDevices(true)}>
+          Signed in where …
+        </Button>
+        <DevicesDialog person={person} open={devices} onClose={() => setDevices(false)} />
         <Button type="text" onClick={() => setSetting(true)}>
           New passphrase …
         </Button>
