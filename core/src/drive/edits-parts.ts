@@ -10,6 +10,7 @@ import { withFact } from './edits-facts.ts'
 import type { Turn } from './engine.ts'
 import { ribsOf } from '../sections/families.ts'
 import type { Section } from '../sections/sections.ts'
+import { pulleyOf, type PulleyCut } from './pulley-cut.ts'
 import type { PlacedHow } from './shaft.ts'
 import type { TensionReading } from './tension-reading.ts'
 
@@ -62,6 +63,22 @@ export function removeShaft(shaftId: string): DriveEdit {
     for (const { id } of draft.pulleys.filter(({ shaft }) => shaft === shaftId)) removePulley(id)(draft)
     draft.shafts = draft.shafts.filter(({ id }) => id !== shaftId)
     for (const adjuster of draft.adjusters) if (movedShaft(adjuster) === shaftId) removeAdjuster(adjuster.id)(draft)
+  }
+}
+
+/** Gives a pulley another face; its size, its place and whatever refers to it stay. */
+export function setFace(pulleyId: string, to: PulleyCut): DriveEdit {
+  return (draft) => {
+    const at = draft.pulleys.findIndex(({ id }) => id === pulleyId)
+    const before = draft.pulleys[at]
+    if (before === undefined || before.face === to.face) return
+    const { id, shaft, z } = before
+    const size = 'diameter' in before ? { diameter: before.diameter, diameterAt: before.diameterAt } : null
+    draft.pulleys[at] = {
+      ...pulleyOf({ id, shaft }, to),
+      ...(size === null || to.face === 'toothed' ? {} : size),
+      ...(z === undefined ? {} : { z }),
+    }
   }
 }
 

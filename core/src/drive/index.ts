@@ -26,7 +26,9 @@ export {
   setMustTurn,
   setRoute,
   unplaceShaft,
+  setFace,
 } from './edits-parts.ts'
+export type { PulleyCut } from './pulley-cut.ts'
 export { setEngineFact, setNotes, setShaftFact } from './edits-facts.ts'
 export {
   type DriveDraft,

@@ -6,9 +6,10 @@ import type { Section } from '../sections/sections.ts'
 import { DRIVE_FORMAT, DRIVE_VERSION, type DriveDocument } from './drive.ts'
 import type { DriveDraft, DriveEdit } from './edits.ts'
 import type { Turn } from './engine.ts'
-import type { Pulley, PulleyFace } from './pulley.ts'
+import type { PulleyFace } from './pulley.ts'
+import { pulleyOf, type PulleyCut } from './pulley-cut.ts'
 import type { ShaftKind } from './shaft.ts'
-import { NOMINAL_SPEEDS, NOMINAL_TOOTHED_WIDTH } from './nominal.ts'
+import { NOMINAL_SPEEDS } from './nominal.ts'
 
 /** What someone says of a part before anything is measured. */
 export interface NewPart {
@@ -128,28 +129,16 @@ export function addPart(part: NewPart, belts: readonly NewBelt[] = []): DriveEdi
 }
 
 /** The face of a pulley for one belt: as it was described where it was described for that section. */
-function cutFor({ section, ribs, count = 1 }: NewBelt, part: NewPart): Pick<NewPart, 'face' | 'section' | 'grooves'> {
+function cutFor({ section, ribs, count = 1 }: NewBelt, part: NewPart): PulleyCut {
   const { face, hasRibs } = familyOf(section)
   if (part.section === section) return hasRibs ? part : { ...part, grooves: Math.max(part.grooves, count) }
   return { face, section, grooves: hasRibs ? ribs : count }
 }
 
 /** Adds a pulley to a shaft, such as the inner step of a stepped one. */
-export function addPulley(
-  shaft: string,
-  { face, section, grooves }: Pick<NewPart, 'face' | 'section' | 'grooves'>,
-): DriveEdit {
+export function addPulley(shaft: string, cut: PulleyCut): DriveEdit {
   return (draft) => {
-    const id = freshId(draft, `${shaft}.1`)
-    const common = { id, shaft }
-    const unread = { diameter: null, diameterAt: 'outside' as const }
-    const pulley: Pulley =
-      face === 'toothed'
-        ? { ...common, face, section, teeth: null, width: NOMINAL_TOOTHED_WIDTH }
-        : face === 'smooth'
-          ? { ...common, face, ...unread }
-          : { ...common, face, section, grooves, ...unread }
-    draft.pulleys.push(pulley)
+    draft.pulleys.push(pulleyOf({ id: freshId(draft, `${shaft}.1`), shaft }, cut))
   }
 }
 

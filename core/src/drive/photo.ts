@@ -32,6 +32,10 @@ export const photoSchema = record({
     record({
       pulley: identifier('The pulley whose rim was marked.'),
       points: list(point, 'Points on its rim.', { max: 24 }),
+      ahead: quantity('mm', 'How far the rim stands nearer to the camera than that of the crank.', {
+        min: -500,
+        max: 500,
+      }).optional(),
     }),
     'Marks on the rims of pulleys.',
     { max: 60 },

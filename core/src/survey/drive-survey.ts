@@ -10,7 +10,8 @@ import { metalRadii } from '../path/metal-radii.ts'
 import { listed } from '../solution/part-names.ts'
 import type { Mm } from '../units/quantity.ts'
 import { centreDistance } from '../drive/centre-distance.ts'
-import { placesFromPhoto, shiftedMap, type PhotoResult } from './photo.ts'
+import { placesFromPhoto, type PhotoResult } from './photo.ts'
+import { shiftedMap } from './plane-map.ts'
 import { surveyPlaces } from './survey.ts'
 import type { MirrorAnswer, MirrorQuestion, SurveyResult } from './survey-types.ts'
 
@@ -252,9 +253,14 @@ export function photoOfDrive(drive: CheckedDrive | DriveDraft): PhotoResult | un
   )
   return placesFromPhoto({
     picture: photo,
-    rims: photo.rims.map(({ pulley, points }) => {
+    rims: photo.rims.map(({ pulley, points, ahead }) => {
       const radius = metal.get(pulley)
-      return { pulley, points, diameter: radius === undefined ? null : 2 * radius }
+      return {
+        pulley,
+        points,
+        diameter: radius === undefined ? null : 2 * radius,
+        ahead: ahead ?? aheadByLine(drive, pulley, origin?.pulley),
+      }
     }),
     distances: (survey?.distances ?? []).flatMap(({ from, to, kind, value }) => {
       const centres = centreDistance(kind, value, metal.get(from), metal.get(to))
@@ -262,6 +268,21 @@ export function photoOfDrive(drive: CheckedDrive | DriveDraft): PhotoResult | un
     }),
     ...(origin === undefined ? {} : { origin: origin.pulley }),
   })
+}
+
+/** How far a pulley's front edge stands before another's where the belt line of both was read; null where it was not. */
+function aheadByLine(
+  { pulleys }: CheckedDrive | DriveDraft,
+  pulley: string,
+  origin: string | undefined,
+): number | null {
+  const frontOf = (id: string | undefined) => {
+    const found = pulleys.find((each) => each.id === id)
+    const width = found === undefined || !('width' in found) ? undefined : found.width
+    return found?.z === undefined || width === undefined ? null : found.z + width / 2
+  }
+  const [own, other] = [frontOf(pulley), frontOf(origin)]
+  return own === null || other === null ? null : own - other
 }
 
 /** Puts every shaft marked on the photo where the photo has it, the crank where it stands. */
@@ -273,10 +294,10 @@ export function placeByPhoto(stamp: Stamp): DriveEdit {
     const [dx, dy] = [crank?.x ?? 0, crank?.y ?? 0]
     draft.photo.onto = shiftedMap(seen.onto, { x: -dx, y: -dy })
     const sigma = seen.sizesError ?? seen.marksError
-    for (const { pulley, x, y } of seen.pulleys) {
+    for (const { pulley, x, y, depthError } of seen.pulleys) {
       const shaft = draft.pulleys.find(({ id }) => id === pulley)?.shaft
       if (shaft !== undefined && shaft !== crank?.id)
-        putShaft(shaft, { x: x + dx, y: y + dy }, 'photo', stamp, Math.min(sigma, 5000))(draft)
+        putShaft(shaft, { x: x + dx, y: y + dy }, 'photo', stamp, Math.min(Math.hypot(sigma, depthError), 5000))(draft)
     }
   }
 }

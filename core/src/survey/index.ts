@@ -20,7 +20,8 @@ export {
   setUpright,
   surveyDrive,
 } from './drive-survey.ts'
-export { inverseMapOf, mapOf, MIN_MARKS, type PhotoResult, type SeenPulley } from './photo.ts'
+export { MIN_MARKS, placesFromPhoto, type PhotoResult, type SeenPulley } from './photo.ts'
+export { inverseMapOf, mapOf } from './plane-map.ts'
 export { checkSurveyFile } from './survey-file.ts'
 export { surveyPlaces } from './survey.ts'
 export type { SurveyResult } from './survey-types.ts'

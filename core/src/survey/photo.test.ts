@@ -2,7 +2,8 @@ import { describe, expect, test } from '@jest/globals'
 import { CAMERA, marksOn, seenBy } from '../testing/photos.ts'
 import { randomFrom, SEED } from '../testing/random.ts'
 import { randomFront, rmsApart } from '../testing/surveys.ts'
-import { mapOf, placesFromPhoto, type PhotoInput, type PhotoResult } from './photo.ts'
+import { placesFromPhoto, type PhotoInput, type PhotoResult } from './photo.ts'
+import { mapOf } from './plane-map.ts'
 
 const picture = { width: CAMERA.width, height: CAMERA.height, view: 'square-on' as const }
 const must = (result: PhotoResult) => {

@@ -8,18 +8,22 @@
  * the leaning and squeezing, p and q the perspective. What turns all rims into circles of the sizes that are known is found by
  * least squares. The up of the picture stays up.
  */
-import { inverse, Matrix, solve } from 'ml-matrix'
+import { Matrix, solve } from 'ml-matrix'
 import type { Photo, PicturePoint } from '../drive/photo.ts'
 import { confidenceOf, fitLeastSquares, type Residuals } from '../numerics/least-squares.ts'
 import { distance, type Point } from '../numerics/vectors.ts'
 import type { Mm } from '../units/quantity.ts'
-import { MARK_SIGMA_PX, DIAMETER_SIGMA_MM, DISTANCE_SIGMA_MM } from './nominal.ts'
+import { AHEAD_SIGMA_MM, MARK_SIGMA_PX, DIAMETER_SIGMA_MM, DISTANCE_SIGMA_MM } from './nominal.ts'
+import { homography, mapOf, shiftedMap, type PlaneMap } from './plane-map.ts'
+import { atDepth, cameraPlace, offPerDepth, sizeAtDepth } from './photo-depth.ts'
 
 export interface MarkedRim {
   readonly pulley: string
   readonly points: readonly PicturePoint[]
   /** Across the rim, mm; null where it is not known. */
   readonly diameter: Mm | null
+  /** How far it stands nearer to the camera than the rim of the origin, mm; null where nobody has said. */
+  readonly ahead?: Mm | null
 }
 
 export interface PhotoInput {
@@ -39,6 +43,8 @@ export interface SeenPulley {
   readonly diameter: Mm
   /** mm by which that differs from what was read; null where nothing was. */
   readonly diameterError: Mm | null
+  /** mm by which its place may be off because nobody has said how far it stands ahead, standard deviation; 0 where somebody has. */
+  readonly depthError: Mm
 }
 
 export type PhotoResult =
@@ -76,7 +82,57 @@ export function placesFromPhoto(input: PhotoInput): PhotoResult {
   if (few.length > 0) return refused('At least three marks are needed on each rim.', few)
   const flat = rims.filter(({ points }) => bowOf(points) < MIN_BOW)
   if (flat.length > 0) return refused('These marks lie in a line; spread them round the rim.', flat)
-  return input.picture.sheet === undefined ? fromSizes(input, rims) : fromSheet(input, rims, input.picture.sheet)
+  const seen = input.picture.sheet === undefined ? inPlane(input, rims) : fromSheet(input, rims, input.picture.sheet)
+  return seen.ok ? withDepth(input, rims, seen) : seen
+}
+
+/** Rounds in which sizes are taken for what they would be seen as in the plane of the origin's rim: a place moves by less each time. */
+const DEPTH_ROUNDS = 3
+
+/** As if all rims stood in one plane; known sizes of those that stand ahead are seen larger there. */
+function inPlane(input: PhotoInput, rims: readonly MarkedRim[]): PhotoResult {
+  let seen = fromSizes(input, rims)
+  if (rims.every(({ ahead }) => (ahead ?? 0) === 0)) return seen
+  for (let round = 0; round < DEPTH_ROUNDS && seen.ok; round++) {
+    const camera = cameraPlace(seen.onto, input.picture)
+    const places = new Map(seen.pulleys.map((pulley) => [pulley.pulley, pulley]))
+    const larger = rims.map((rim) => ({
+      ...rim,
+      diameter: rim.diameter === null ? null : rim.diameter / sizeAtDepth(rim.ahead ?? 0, camera),
+    }))
+    const aheadOf = (id: string) => rims.find(({ pulley }) => pulley === id)?.ahead ?? 0
+    const distances = input.distances.map((each) => {
+      const [a, b] = [places.get(each.from), places.get(each.to)]
+      if (a === undefined || b === undefined) return each
+      const [p, q] = [atDepth(a, aheadOf(a.pulley), camera), atDepth(b, aheadOf(b.pulley), camera)]
+      return { ...each, value: each.value + distance(a, b) - distance(p, q) }
+    })
+    seen = fromSizes({ ...input, distances }, larger)
+  }
+  return seen
+}
+
+/** Places and sizes where the rims truly stand, the origin where it was. */
+function withDepth(
+  input: PhotoInput,
+  rims: readonly MarkedRim[],
+  seen: Extract<PhotoResult, { ok: true }>,
+): PhotoResult {
+  const camera = cameraPlace(seen.onto, input.picture)
+  const origin = input.origin ?? rims[0]?.pulley
+  const pulleys = seen.pulleys.map((each): SeenPulley => {
+    const rim = rims.find(({ pulley }) => pulley === each.pulley)
+    const ahead = rim?.ahead ?? 0
+    const diameter = each.diameter * sizeAtDepth(ahead, camera)
+    const known = rim?.diameter ?? null
+    return {
+      ...atDepth(each, ahead, camera),
+      diameter,
+      diameterError: known === null ? null : diameter - known,
+      depthError: rim?.ahead == null && each.pulley !== origin ? AHEAD_SIGMA_MM * offPerDepth(each, camera) : 0,
+    }
+  })
+  return { ...seen, pulleys }
 }
 
 function refused(message: string, rims: readonly MarkedRim[] = []): PhotoResult {
@@ -106,8 +162,6 @@ function circleThrough(points: readonly Point[]): Point & { readonly r: number }
   return { x: middle.x - D / 2, y: middle.y - E / 2, r: Math.sqrt(Math.max(0, (D * D + E * E) / 4 - F)) }
 }
 
-type PlaneMap = (point: PicturePoint) => Point
-
 /** Four corners of a sheet of known size settle the map alone. */
 function fromSheet(input: PhotoInput, rims: readonly MarkedRim[], sheet: NonNullable<Photo['sheet']>): PhotoResult {
   const { corners, width, height } = sheet
@@ -129,35 +183,6 @@ function isConvex(corners: readonly PicturePoint[]): boolean {
     return Math.sign((x1 - x) * (y2 - y1) - (y1 - y) * (x2 - x1))
   })
   return turns.every((turn) => turn !== 0 && turn === turns[0])
-}
-
-/** The map that takes four points to four others, row by row, its last number 1. */
-function homography(from: readonly PicturePoint[], to: readonly (readonly [number, number])[]): number[] {
-  const rows = from.flatMap(([x, y], i) => {
-    const [X, Y] = to[i] as readonly [number, number]
-    return [
-      [x, y, 1, 0, 0, 0, -x * X, -y * X],
-      [0, 0, 0, x, y, 1, -x * Y, -y * Y],
-    ]
-  })
-  return [...solve(new Matrix(rows), Matrix.columnVector(to.flat())).to1DArray(), 1]
-}
-
-export function mapOf(matrix: readonly number[]): PlaneMap {
-  const [a, b, c, d, e, f, g, h, i] = matrix as [number, number, number, number, number, number, number, number, number]
-  return ([x, y]) => {
-    const w = g * x + h * y + i
-    return { x: (a * x + b * y + c) / w, y: (d * x + e * y + f) / w }
-  }
-}
-
-/** Where a place of the drawing falls in the picture: the map the other way. */
-export function inverseMapOf(matrix: readonly number[]): (place: Point) => PicturePoint {
-  const back = mapOf(inverse(Matrix.from1DArray(3, 3, [...matrix])).to1DArray())
-  return ({ x, y }) => {
-    const at = back([x, y])
-    return [at.x, at.y]
-  }
 }
 
 /** Sizes that are known settle the map: one the scale, more of them and more marks the tilt. */
@@ -328,6 +353,7 @@ function describe(input: Omit<PhotoInput, 'rims'>, rims: readonly MarkedRim[], m
       y: y - origin.y,
       diameter: 2 * r,
       diameterError: diameter === null ? null : 2 * r - diameter,
+      depthError: 0,
     }
   })
   const place = (id: string) => pulleys.find(({ pulley }) => pulley === id)
@@ -350,13 +376,6 @@ function describe(input: Omit<PhotoInput, 'rims'>, rims: readonly MarkedRim[], m
 
 function rms(values: readonly number[]): number {
   return Math.sqrt(values.reduce((sum, value) => sum + value * value, 0) / Math.max(1, values.length))
-}
-
-/** The map followed by a shift of the origin to a place. */
-export function shiftedMap(matrix: readonly number[], origin: Point): number[] {
-  const [a, b, c, d, e, f, g, h, i] = matrix as [number, number, number, number, number, number, number, number, number]
-  const { x, y } = origin
-  return [a - x * g, b - x * h, c - x * i, d - y * g, e - y * h, f - y * i, g, h, i]
 }
 
 /** Lean of the camera from how a small square at the middle of the picture is squeezed: `cos tilt = shorter / longer`. */

@@ -21,6 +21,8 @@ export interface EngineFront {
 }
 
 const [WIDTH, HEIGHT] = [1600, 1200]
+/** How far the crank's rim stands before the belts' plane, mm. */
+const CRANK_RIM = 12
 /** Pixels along a square of the ground. */
 const SQUARE = 4
 
@@ -56,10 +58,10 @@ function cameraOf(cx: number, cy: number, away: number, focal: number, tilt: num
   return { see, placeAt }
 }
 
-/** A front with pulleys, belts, hoses, bolts, covers and shadows. */
-export function randomEngineFront(random: () => number): EngineFront {
+/** A front with pulleys, belts, hoses, bolts, covers and shadows; rims stand up to `depths` mm before or behind that of the crank. */
+export function randomEngineFront(random: () => number, depths = 0): EngineFront {
   const between = (low: number, high: number) => low + (high - low) * random()
-  const pulleys = placedPulleys(random)
+  const pulleys = placedPulleys(random, depths)
   const tilt = between(0, 35)
   const [cx, cy, away] = [between(-30, 30), between(100, 150), between(900, 1300)]
   // So near that the drive fills the picture, as one who wants to measure in it takes it.
@@ -123,12 +125,17 @@ export function randomEngineFront(random: () => number): EngineFront {
 }
 
 /** Four to six pulleys that do not touch, the crank at the origin. */
-function placedPulleys(random: () => number): readonly Disc[] {
+function placedPulleys(random: () => number, depths: number): readonly Disc[] {
   const between = (low: number, high: number) => low + (high - low) * random()
-  const placed: Disc[] = [{ x: 0, y: 0, z: 12, radius: between(65, 90) }]
+  const placed: Disc[] = [{ x: 0, y: 0, z: CRANK_RIM, radius: between(65, 90) }]
   const wanted = 4 + Math.floor(random() * 3)
   for (let tries = 0; placed.length < wanted && tries < 400; tries++) {
-    const next = { x: between(-260, 260), y: between(-20, 290), z: 12, radius: between(28, 75) }
+    const next = {
+      x: between(-260, 260),
+      y: between(-20, 290),
+      z: CRANK_RIM + between(-depths, depths),
+      radius: between(28, 75),
+    }
     if (placed.every(({ x, y, radius }) => Math.hypot(x - next.x, y - next.y) > radius + next.radius + 18))
       placed.push(next)
   }

@@ -12,11 +12,13 @@ import { stampNow } from '../ui/preferences.ts'
 import { PhotoInputs } from '../photos/photo-inputs.tsx'
 import { usePhotoLoad } from '../photos/use-photo-load.ts'
 import { NO_BUBBLE } from '../ui/slider.ts'
+import { ReadingField } from '../ui/reading-field.tsx'
 import { useLengths } from '../ui/use-lengths.ts'
 import { useBench, useBenchState } from '../bench/bench-context.ts'
 import {
   clearRim,
   dropPhoto,
+  setAhead,
   setPhoto,
   setPhotoView,
   setSheet,
@@ -127,7 +129,8 @@ function Marked({ photo }: { readonly photo: Photo }) {
         />
       </label>
       <p className={styles['note']}>
-        Choose a pulley, then set {wanted} or more marks round its rim. Drag a mark to move it.
+        Press in the middle of each pulley in the picture: Emery finds its rim. Or set {wanted} or more marks round it
+        by hand; drag a mark to move it.
       </p>
       <Outcome result={result} name={nameOf} />
       <ul className={styles['list']} aria-label="Marks">
@@ -151,6 +154,7 @@ function Marked({ photo }: { readonly photo: Photo }) {
               <Button type="text" disabled={marks === 0} onClick={() => edit('clear marks', clearRim(pulley.id))}>
                 Clear
               </Button>
+              {selected === pulley.id && marks > 0 && <Ahead photo={photo} pulley={pulley.id} result={result} />}
             </li>
           )
         })}
@@ -188,6 +192,36 @@ function SheetSize({ photo }: { readonly photo: Photo }) {
           : 'All four corners are marked.'}
       </p>
     </>
+  )
+}
+
+interface AheadProps {
+  readonly photo: Photo
+  readonly pulley: string
+  readonly result: PhotoResult | undefined
+}
+
+/** How far a rim stands nearer to the camera than that of the crank: where it is not known, by how much the place may be off. */
+function Ahead({ photo, pulley, result }: AheadProps) {
+  const { store } = useBench()
+  const lengths = useLengths()
+  const ahead = photo.rims.find((rim) => rim.pulley === pulley)?.ahead ?? null
+  const off = result?.ok === true ? (result.pulleys.find((each) => each.pulley === pulley)?.depthError ?? 0) : 0
+  return (
+    <div className={styles['ahead']}>
+      <ReadingField
+        label="Nearer to the camera than the crank’s rim"
+        value={ahead}
+        mayBeEmpty
+        onRead={(mm) => store.getState().edit('how near a rim stands', setAhead(pulley, mm))}
+      />
+      {ahead === null && off > 0 && (
+        <p className={styles['note']}>
+          Not known. If it stands a few millimetres nearer or farther, its place is off by about{' '}
+          <b className="figures">{lengths.fine(off)}</b>. A straightedge on the crank’s face tells.
+        </p>
+      )}
+    </div>
   )
 }
 

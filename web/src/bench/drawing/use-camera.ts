@@ -22,10 +22,19 @@ export interface CameraControls {
 /** Pixels a millimetre may take: from a lorry's whole front to a single groove. */
 const ZOOM_RANGE: [number, number] = [0.15, 12]
 /** Pixels kept free round a fitted drive, for labels beside small pulleys. */
-const MARGIN = { side: 96, top: 44, bottom: 52 } as const
+const MARGIN: Margin = { side: 96, top: 44, bottom: 52 }
+/** On a narrow screen labels have less room beside the drive and more above it. */
+const NARROW_PX = 520
+const NARROW_MARGIN: Margin = { side: 64, top: 60, bottom: 60 }
+
+interface Margin {
+  readonly side: number
+  readonly top: number
+  readonly bottom: number
+}
 
 /** Pan with a drag on the ground, zoom with wheel, pinch or buttons; fits the drive until someone has moved the camera. */
-export function useCamera(svg: RefObject<SVGSVGElement | null>, bounds: Box): CameraControls {
+export function useCamera(svg: RefObject<SVGSVGElement | null>, bounds: Box, fixed?: Margin): CameraControls {
   const [camera, setCamera] = useState<Camera>({ k: 1, x: 0, y: 0 })
   const [size, setSize] = useState({ width: 0, height: 0 })
   const behaviour = useRef<ZoomBehavior<SVGSVGElement, unknown> | null>(null)
@@ -41,14 +50,15 @@ export function useCamera(svg: RefObject<SVGSVGElement | null>, bounds: Box): Ca
     const { width, height } = element.getBoundingClientRect()
     if (width === 0 || height === 0) return
     const { left, top, right, bottom } = latestBounds.current
-    const roomX = Math.max(width - 2 * MARGIN.side, 100)
-    const roomY = Math.max(height - MARGIN.top - MARGIN.bottom, 100)
+    const margin = fixed ?? (width < NARROW_PX ? NARROW_MARGIN : MARGIN)
+    const roomX = Math.max(width - 2 * margin.side, 100)
+    const roomY = Math.max(height - margin.top - margin.bottom, 100)
     const k = Math.min(ZOOM_RANGE[1], Math.max(ZOOM_RANGE[0], Math.min(roomX / (right - left), roomY / (bottom - top))))
     const x = width / 2 - (k * (left + right)) / 2
-    const y = MARGIN.top + roomY / 2 - (k * (top + bottom)) / 2
+    const y = margin.top + roomY / 2 - (k * (top + bottom)) / 2
     movedByHand.current = false
     behaviour.current.transform(select(element), zoomIdentity.translate(x, y).scale(k))
-  }, [svg])
+  }, [svg, fixed])
 
   useEffect(() => {
     const element = svg.current

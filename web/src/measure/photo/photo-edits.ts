@@ -51,6 +51,28 @@ export function addMark(pulley: string, [x, y]: PicturePoint): DriveEdit {
   }
 }
 
+/** Takes the marks of a rim that was found: all round it, so that they tell how the camera leant. */
+export function setRim(pulley: string, points: readonly PicturePoint[]): DriveEdit {
+  return ({ photo }) => {
+    if (photo === undefined) return
+    const marks = points.map(([x, y]): PicturePoint => [Math.round(100 * x) / 100, Math.round(100 * y) / 100])
+    const rim = photo.rims.find((each) => each.pulley === pulley)
+    if (rim === undefined) photo.rims.push({ pulley, points: marks })
+    else rim.points = marks
+    photo.view = 'oblique'
+  }
+}
+
+/** How far a rim stands nearer to the camera than that of the crank, mm; null for not known. */
+export function setAhead(pulley: string, ahead: number | null): DriveEdit {
+  return ({ photo }) => {
+    const rim = photo?.rims.find((each) => each.pulley === pulley)
+    if (rim === undefined) return
+    if (ahead === null) delete rim.ahead
+    else rim.ahead = ahead
+  }
+}
+
 export function moveMark(pulley: string, index: number, [x, y]: PicturePoint): DriveEdit {
   return ({ photo }) => {
     const rim = photo?.rims.find((each) => each.pulley === pulley)

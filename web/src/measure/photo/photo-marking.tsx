@@ -1,18 +1,23 @@
 import { FullscreenOutlined, MinusOutlined, PlusOutlined } from '@ant-design/icons'
-import { Button } from 'antd'
-import { useMemo, useRef, type PointerEvent } from 'react'
+import { Button, Segmented } from 'antd'
+import { useMemo, useRef, useState, type PointerEvent } from 'react'
 import type { DriveEdit, Photo, PicturePoint } from '@emery/core/drive'
 import { inverseMapOf } from '@emery/core/survey'
 import { photoAddress } from '../../photos/photos-api.ts'
 import { useBench, useBenchState } from '../../bench/bench-context.ts'
 import drawing from '../../bench/drawing/drawing.module.css'
 import { useCamera } from '../../bench/drawing/use-camera.ts'
-import { addCorner, addMark, moveCorner, moveMark } from './photo-edits.ts'
+import { addCorner, addMark, moveCorner, moveMark, setRim } from './photo-edits.ts'
+import found from './rim-found.module.css'
+import { RimFound } from './rim-found.tsx'
+import { useRimSearch, type RimInHand } from './use-rim-search.ts'
 import { usePhotoResult } from '../../bench/use-measured.ts'
 import styles from '../../bench/drawing/photo.module.css'
 
 /** Pixels a pointer may stray before a press pans the picture and sets no mark. */
 const SLACK_PX = 4
+/** A picture needs no room round it for labels. */
+const PICTURE_MARGIN = { side: 8, top: 8, bottom: 8 } as const
 
 /** The picture in place of the drawing, to be marked: a press sets a mark on the rim of the pulley in hand, a pull moves one. */
 export function PhotoMarking({ photo }: { readonly photo: Photo }) {
@@ -20,7 +25,37 @@ export function PhotoMarking({ photo }: { readonly photo: Photo }) {
   const selected = useBenchState((state) => state.selected)
   const svg = useRef<SVGSVGElement>(null)
   const bounds = useMemo(() => ({ left: 0, top: 0, right: photo.width, bottom: photo.height }), [photo])
-  const { camera, size, fit, zoomBy } = useCamera(svg, bounds)
+  const { camera, size, fit, zoomBy } = useCamera(svg, bounds, PICTURE_MARGIN)
+  const [by, setBy] = useState<'rim' | 'marks'>('rim')
+  const search = useRimSearch(photo)
+  // Whose rim the one in hand is; null while nobody has said.
+  const [of, setOf] = useState<string | null>(null)
+  const take = (pulley: string, rim: RimInHand | null) => {
+    const marks = rim?.rims[rim.at]?.marks
+    if (marks === undefined) return
+    store.getState().edit('find a rim', setRim(pulley, marks))
+    store.getState().select(pulley)
+    setOf(pulley)
+  }
+  const step = (by: 1 | -1) => {
+    const next = search.step(by)
+    if (next !== null && of !== null) take(of, next)
+  }
+  const middle = search.found?.rims[search.found.at]?.ellipse.y ?? 0
+  const side = middle * camera.k + camera.y > size.height / 2 ? 'top' : 'bottom'
+  /** Within the rim in hand a press takes its next edge; elsewhere another rim is looked for. */
+  const pressRim = async (at: PicturePoint) => {
+    if (search.found !== null && of !== null && isWithin(search.found, at)) {
+      step(search.found.rims[search.found.at + 1] === undefined ? -1 : 1)
+      return
+    }
+    const marked = store
+      .getState()
+      .drive.photo?.rims.some(({ pulley, points }) => pulley === selected && points.length > 0)
+    setOf(null)
+    const rim = await search.press(at)
+    if (rim !== null && selected !== null && marked !== true) take(selected, rim)
+  }
   const pressed = useRef<{ readonly x: number; readonly y: number } | null>(null)
   const name = settled.drive.shafts.find(
     ({ id }) => id === settled.drive.pulleys.find((pulley) => pulley.id === selected)?.shaft,
@@ -39,7 +74,9 @@ export function PhotoMarking({ photo }: { readonly photo: Photo }) {
     if (from === null || Math.hypot(event.clientX - from.x, event.clientY - from.y) > SLACK_PX) return
     const [x, y] = pointOf(event)
     if (x < 0 || y < 0 || x > photo.width || y > photo.height) return
-    if (selected !== null) store.getState().edit('mark a rim', addMark(selected, [x, y]))
+    const wantsCorner = selected === null && photo.sheet !== undefined && photo.sheet.corners.length < 4
+    if (by === 'rim' && !wantsCorner) void pressRim([x, y])
+    else if (selected !== null) store.getState().edit('mark a rim', addMark(selected, [x, y]))
     else if (photo.sheet !== undefined) store.getState().edit('mark a corner', addCorner([x, y]))
   }
   return (
@@ -58,6 +95,7 @@ export function PhotoMarking({ photo }: { readonly photo: Photo }) {
         <g transform={`translate(${camera.x} ${camera.y}) scale(${camera.k})`}>
           <image href={photoAddress(photo.id)} width={photo.width} height={photo.height} preserveAspectRatio="none" />
           <SeenRims />
+          {search.found !== null && <FoundShape found={search.found} />}
           {photo.rims.map(({ pulley, points }) =>
             points.map((point, i) => (
               <Mark
@@ -83,18 +121,70 @@ export function PhotoMarking({ photo }: { readonly photo: Photo }) {
         </g>
       </svg>
       <p className={`${drawing['hint'] ?? ''} ${styles['hint'] ?? ''}`} role="status">
-        {name !== undefined
-          ? `Mark the rim of ${name}: tap its outer edge, with the marks well spread.`
-          : photo.sheet !== undefined && photo.sheet.corners.length < 4
-            ? `Mark corner ${photo.sheet.corners.length + 1} of the sheet.`
-            : 'Choose the pulley to mark from the list.'}
+        {search.failure !== null
+          ? search.failure
+          : search.busy
+            ? 'Looking for the rim …'
+            : by === 'rim' && !(selected === null && photo.sheet !== undefined && photo.sheet.corners.length < 4)
+              ? `Press in the middle of ${name ?? 'a pulley'}: its rim is found.`
+              : name !== undefined
+                ? `Mark the rim of ${name}: tap its outer edge, with the marks well spread.`
+                : photo.sheet !== undefined && photo.sheet.corners.length < 4
+                  ? `Mark corner ${photo.sheet.corners.length + 1} of the sheet.`
+                  : 'Choose the pulley to mark from the list.'}
       </p>
-      <div className={drawing['zoom']} role="group" aria-label="View of the photo">
+      <Segmented
+        className={styles['by'] ?? ''}
+        aria-label="What a press does"
+        value={by}
+        options={[
+          { value: 'rim', label: 'Find the rim' },
+          { value: 'marks', label: 'Set marks' },
+        ]}
+        onChange={setBy}
+      />
+      {by === 'rim' && search.found !== null && (
+        <RimFound
+          search={search}
+          found={search.found}
+          side={side}
+          of={of}
+          onName={(pulley) => take(pulley, search.found)}
+          onStep={step}
+        />
+      )}
+      <div
+        className={drawing['zoom']}
+        data-raised={by === 'rim' && search.found !== null && side === 'bottom'}
+        role="group"
+        aria-label="View of the photo"
+      >
         <Button aria-label="Zoom in" icon={<PlusOutlined aria-hidden />} onClick={() => zoomBy(1.25)} />
         <Button aria-label="Zoom out" icon={<MinusOutlined aria-hidden />} onClick={() => zoomBy(0.8)} />
         <Button aria-label="Fit to view" icon={<FullscreenOutlined aria-hidden />} onClick={fit} />
       </div>
     </div>
+  )
+}
+
+function isWithin({ rims, at }: RimInHand, [px, py]: PicturePoint): boolean {
+  const ellipse = rims[at]?.ellipse
+  return ellipse !== undefined && Math.hypot(px - ellipse.x, py - ellipse.y) < ellipse.b
+}
+
+/** The rim that was found, as it lies in the picture. */
+function FoundShape({ found: { rims, at, doubtful } }: { readonly found: RimInHand }) {
+  const ellipse = rims[at]?.ellipse
+  if (ellipse === undefined) return null
+  const { x, y, a, b, angle } = ellipse
+  return (
+    <ellipse
+      className={found['shape']}
+      data-doubtful={doubtful}
+      rx={a}
+      ry={b}
+      transform={`translate(${x} ${y}) rotate(${(180 * angle) / Math.PI})`}
+    />
   )
 }
 

@@ -1,0 +1,4 @@
+import { expose } from 'comlink'
+import { rimsWork } from './rims-work.ts'
+
+expose(rimsWork)
