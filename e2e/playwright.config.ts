@@ -18,6 +18,8 @@ export default defineConfig({
     // Nothing to wait for while it slides in; first-visit.spec.ts runs with everything that moves.
     contextOptions: { reducedMotion: 'reduce' },
     trace: 'off',
+    // Journeys meet the server itself; offline.spec.ts has what stands between.
+    serviceWorkers: 'block',
     acceptDownloads: true,
     launchOptions: {
       executablePath: '/usr/bin/chromium',

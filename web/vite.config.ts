@@ -1,10 +1,70 @@
 import react from '@vitejs/plugin-react'
 import { defineConfig } from 'vite'
 import { compression } from 'vite-plugin-compression2'
+import { VitePWA } from 'vite-plugin-pwa'
+
+const DAY_S = 86_400
+
+/**
+ * What keeps the application's own files of this version, and what was asked for lately, for when the network is away. Writes never go through it:
+ * they wait in the outbox. A new version is offered, never forced.
+ */
+const offline = VitePWA({
+  registerType: 'prompt',
+  injectRegister: null,
+  manifest: {
+    name: 'Emery',
+    short_name: 'Emery',
+    description: 'Belt length, speeds, tension and alignment of accessory drives',
+    start_url: '/board',
+    display: 'standalone',
+    background_color: '#f5f4ef',
+    theme_color: '#22282b',
+    icons: [
+      { src: '/icon-192.png', sizes: '192x192', type: 'image/png' },
+      { src: '/icon-512.png', sizes: '512x512', type: 'image/png' },
+      { src: '/icon-maskable-512.png', sizes: '512x512', type: 'image/png', purpose: 'maskable' },
+    ],
+  },
+  workbox: {
+    globPatterns: ['**/*.{js,css,html,woff2,svg}'],
+    maximumFileSizeToCacheInBytes: 4_000_000,
+    navigateFallback: '/index.html',
+    navigateFallbackDenylist: [/^\/api\//],
+    runtimeCaching: [
+      {
+        // A picture never changes under its name.
+        urlPattern: /\/api\/photos\/[^/]+\/screen$/,
+        handler: 'CacheFirst',
+        options: {
+          cacheName: 'emery-pictures',
+          expiration: { maxEntries: 200, maxAgeSeconds: 30 * DAY_S, purgeOnQuotaError: true },
+          cacheableResponse: { statuses: [200] },
+        },
+      },
+      {
+        // The stream of news is no answer that could be kept; who a code signs in is asked of the server alone.
+        urlPattern: /\/api\/(?!live|handovers|authority|openapi|photos\/[^/]+\/original|vehicles\/[^/]+\/export)/,
+        handler: 'NetworkFirst',
+        method: 'GET',
+        options: {
+          cacheName: 'emery-read-lately',
+          networkTimeoutSeconds: 8,
+          expiration: { maxEntries: 600, maxAgeSeconds: 7 * DAY_S, purgeOnQuotaError: true },
+          cacheableResponse: { statuses: [200] },
+        },
+      },
+    ],
+  },
+})
 
 export default defineConfig({
-  // Compressed once here, so that the server need not do it for everyone who opens a page.
-  plugins: [react(), compression({ include: /\.(js|css|svg)$/, algorithms: ['gzip'] })],
+  plugins: [
+    react(),
+    offline,
+    // Compressed once here, so that the server need not do it for everyone who opens a page.
+    compression({ include: /\.(js|css|svg|html|webmanifest)$/, algorithms: ['gzip', 'brotliCompress'] }),
+  ],
   build: {
     target: 'es2023',
     chunkSizeWarningLimit: 1200,
@@ -12,10 +72,29 @@ export default defineConfig({
       output: {
         // What most screens share comes in a few files: sixty small ones, asked for six at a time, cost more than they save.
         codeSplitting: {
+          // A group holds what it names and no more.
+          includeDependenciesRecursively: false,
           groups: [
+            // Each by itself, since not every screen has lists to choose from, files to read, or documents to check.
+            {
+              name: 'react',
+              test: /node_modules[\\/](react|react-dom|scheduler|react-router|@tanstack|zustand)[\\/]/,
+              priority: 9,
+            },
+            {
+              name: 'choose',
+              test: /@rc-component[\\/](select|virtual-list|overflow)|antd[\\/]es[\\/]select[\\/]/,
+              priority: 8,
+            },
+            { name: 'check', test: /node_modules[\\/](yup|property-expr|tiny-case|toposort)[\\/]/, priority: 8 },
+            { name: 'files', test: /node_modules[\\/](papaparse|file-saver)[\\/]/, priority: 8 },
             { name: 'controls', test: /node_modules/, minShareCount: 12 },
-            { name: 'core', test: /core[\\/]src/, minShareCount: 6 },
-            { name: 'shared', test: /web[\\/]src/, minShareCount: 6 },
+            {
+              name: 'core',
+              test: /core[\\/]src[\\/](drive|path|sections|units|numerics|schema|adjusters|rules)[\\/](?!read-text)/,
+              minShareCount: 6,
+            },
+            { name: 'shared', test: /web[\\/]src[\\/](?!ui[\\/]save-csv)/, minShareCount: 6 },
           ],
         },
       },

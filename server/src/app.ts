@@ -162,9 +162,22 @@ function pages(webDir: string): RequestHandler {
   const router = express.Router()
   router.use(
     '/assets',
-    staticGzip(join(webDir, 'assets'), { serveStatic: { immutable: true, maxAge: '1y', fallthrough: false } }),
+    staticGzip(join(webDir, 'assets'), {
+      enableBrotli: true,
+      orderPreference: ['br'],
+      serveStatic: { immutable: true, maxAge: '1y', fallthrough: false },
+    }),
   )
-  router.use(express.static(webDir, { index: false, maxAge: '1h' }))
+  router.use(
+    express.static(webDir, {
+      index: false,
+      maxAge: '1h',
+      setHeaders: (response, path) => {
+        // Asked again each time: by it a browser finds out that there is a new version.
+        if (/\/(sw|workbox-[^/]+)\.js$|\.webmanifest$/.test(path)) response.setHeader('Cache-Control', 'no-cache')
+      },
+    }),
+  )
   router.get('/{*rest}', (request, response, next) => {
     const page = join(webDir, 'index.html')
     if (request.accepts('html') === false || !existsSync(page)) {

@@ -66,7 +66,8 @@ export {
   type Pulley,
   type PulleyFace,
 } from './pulley.ts'
-export { checkDrive, MAX_TEXT, openStored, problemLine, readDriveText } from './read.ts'
+export { checkDrive, openStored, problemLine } from './read.ts'
+export { MAX_TEXT, readDriveText } from './read-text.ts'
 export type { Reading, ReadingHow, ReadingOf } from './reading.ts'
 export { onlyLeads, type Shaft, SHAFT_KIND_NAMES, type ShaftKind } from './shaft.ts'
 export type { DistanceKind } from './survey.ts'

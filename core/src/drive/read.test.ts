@@ -1,7 +1,8 @@
 import { describe, expect, test } from '@jest/globals'
 import { vectorNamed } from '../testing/vectors.ts'
 import type { DriveDraft } from './edits.ts'
-import { checkDrive, MAX_TEXT, problemLine, readDriveText, type DriveRead } from './read.ts'
+import { checkDrive, problemLine, type DriveRead } from './read.ts'
+import { MAX_TEXT, readDriveText } from './read-text.ts'
 
 const good = vectorNamed('serpentine-1').drive
 

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import type { CheckedDrive } from '../drive/drive.ts'
-import { readDriveText } from '../drive/read.ts'
+import { readDriveText } from '../drive/read-text.ts'
 
 export const DEMO_DRIVES = [
   'ketch-main',

@@ -1,5 +1,5 @@
 /** Engine fronts as a camera sees them, drawn pixel by pixel: what rims are looked for in, with where they truly are. */
-import type { GreyPicture } from '../rims/index.ts'
+import type { GreyPicture } from '../rims/grey-picture.ts'
 import { gauss } from './surveys.ts'
 
 /** A disc parallel to the front of the engine, mm; `z` nearer to the camera than the plane of the belts. */

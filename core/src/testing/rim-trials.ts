@@ -1,6 +1,8 @@
 /** Presses on the pulleys of a drawn engine front, and what is found compared with what is there. */
-import { blurred, ellipsePoints, findRims, type Ellipse } from '../rims/index.ts'
-import { placesFromPhoto } from '../survey/index.ts'
+import { ellipsePoints, type Ellipse } from '../rims/ellipse.ts'
+import { findRims } from '../rims/find-rim.ts'
+import { blurred } from '../rims/grey-picture.ts'
+import { placesFromPhoto } from '../survey/photo.ts'
 import { randomEngineFront, type Disc } from './engine-fronts.ts'
 
 /** An ellipse is right within this share of the rim's diameter. */

@@ -1,11 +1,15 @@
 import { raw, Router, type ErrorRequestHandler } from 'express'
+import { string } from 'yup'
 import { MAX_PHOTO_BYTES } from '@emery/core/api'
 import type { Write } from '../edits/write-once.ts'
 import { BodyOf, type Operations } from '../http/operations.ts'
 import { ApiError } from '../http/errors.ts'
-import { wholeNumber } from '../http/request-checks.ts'
+import { checked, wholeNumber } from '../http/request-checks.ts'
 import { personOf } from '../people/rights.ts'
 import type { PhotoService } from './photo-service.ts'
+
+/** A name that whoever sends a picture has given it. */
+const idSchema = string().uuid('must be a UUID').optional()
 
 export function photoRoutes(photos: PhotoService, write: Write): Router {
   const routes = Router()
@@ -16,7 +20,8 @@ export function photoRoutes(photos: PhotoService, write: Write): Router {
     write(201, async (request, response) => {
       const body: unknown = request.body
       if (!Buffer.isBuffer(body)) throw new ApiError('PHOTO_NOT_READ')
-      return await photos.add(body, personOf(response).name)
+      const id = checked(idSchema, request.query['id'], 'id')
+      return await photos.add(body, personOf(response).name, id)
     }),
   )
 
@@ -66,7 +71,12 @@ const tooLarge: ErrorRequestHandler = (error: unknown, _request, _response, next
 }
 
 export const photoOperations: Operations = {
-  'POST /': { summary: 'Keep a picture', body: BodyOf.file('image/jpeg'), status: 201 },
+  'POST /': {
+    summary: 'Keep a picture',
+    query: { id: 'The name its maker gives it, a UUID; one is made where there is none.' },
+    body: BodyOf.file('image/jpeg'),
+    status: 201,
+  },
   'GET /': {
     summary: 'All pictures, the newest first, and the room they take',
     query: { from: 'How many to leave out.' },

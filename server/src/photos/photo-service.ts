@@ -30,16 +30,18 @@ export class PhotoService {
     private readonly limit: number,
   ) {}
 
-  async add(sent: Buffer, by: string): Promise<PhotoRecord> {
+  /** `id` is the name its maker gave it, so that it could be spoken of before it was sent. */
+  async add(sent: Buffer, by: string, id = newId()): Promise<PhotoRecord> {
     const kind = MAGIC.find(({ bytes }) => sent.subarray(0, bytes.length).equals(bytes))
     if (kind === undefined) throw new ApiError('PHOTO_NOT_READ')
     const manager = managerOf(this.source)
+    if (await manager.existsBy(PhotoEntity, { id })) throw new ApiError('BAD_REQUEST')
     await this.clearAway(manager)
     const { original, screen } = await preparePicture(sent)
     const bytes = original.length + screen.data.length
     if ((await this.taken(manager)) + bytes > this.limit) throw new ApiError('PHOTOS_FULL')
     const row: PhotoRow = {
-      id: newId(),
+      id,
       width: screen.info.width,
       height: screen.info.height,
       originalType: kind.type,

@@ -1,10 +1,9 @@
 import sharp from 'sharp'
+import { SHOWN_PHOTO_PX } from '@emery/core/api'
 import { ApiError } from '../http/errors.ts'
 
 /** Pixels that are unpacked at most; the largest telephones take fifty million. */
 const MAX_PIXELS = 60_000_000
-/** Longer side of the picture as it is shown: finer than a finger can mark. */
-const SCREEN_SIDE = 2048
 
 /**
  * What is kept of a picture: the file without what a camera writes beside the pixels (where it was taken, with what, a small picture of its own),
@@ -14,7 +13,7 @@ export async function preparePicture(sent: Buffer) {
   try {
     await checkSize(sent)
     const screen = await upright(sent)
-      .resize({ width: SCREEN_SIDE, height: SCREEN_SIDE, fit: 'inside', withoutEnlargement: true })
+      .resize({ width: SHOWN_PHOTO_PX, height: SHOWN_PHOTO_PX, fit: 'inside', withoutEnlargement: true })
       .flatten({ background: '#ffffff' })
       .jpeg({ quality: 86 })
       .toBuffer({ resolveWithObject: true })

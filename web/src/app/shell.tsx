@@ -11,8 +11,6 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { NavLink, Outlet, useNavigate } from 'react-router'
 import { useLater } from './chunks.ts'
 import { useLive } from './live.ts'
-import { CommandPalette } from './command-palette.tsx'
-import { KeyList } from './key-list.tsx'
 import { MAIN_PLACES } from './places.ts'
 import { useHandOver } from '../people/hand-over-store.ts'
 import { PersonMenu } from '../people/person-menu.tsx'
@@ -26,6 +24,9 @@ import { UnitSwitch } from './unit-switch.tsx'
 const loadWaitingChanges = () => import('./waiting-changes.tsx')
 // Few ask for it, and its licences are long.
 const loadAbout = () => import('./about.tsx')
+const loadPalette = () => import('./command-palette.tsx')
+const loadKeys = () => import('./key-list.tsx')
+const loadOffline = () => import('./offline.tsx')
 const loadHandOver = () => import('../people/hand-over.tsx')
 const loadMore = () => import('./more-sheet.tsx')
 
@@ -54,6 +55,9 @@ export function Shell() {
     document.title = [...words.filter((each) => each !== ''), 'Emery'].join(' · ')
   }, [content])
   const waiting = useLater(loadWaitingChanges, settledIn)
+  const palette = useLater(loadPalette, settledIn || paletteOpen)
+  const keys = useLater(loadKeys, keysOpen)
+  const offline = useLater(loadOffline, settledIn)
   const about = useLater(loadAbout, aboutOpen)
   const more = useLater(loadMore, moreOpen)
   const handingOver = useHandOver(({ path }) => path !== null)
@@ -167,11 +171,14 @@ export function Shell() {
         </main>
       </div>
       {waiting !== null && <waiting.WaitingChanges />}
-      <CommandPalette open={paletteOpen} onClose={() => setPaletteOpen(false)} commands={commands} />
+      {offline !== null && <offline.Offline />}
+      {palette !== null && (
+        <palette.CommandPalette open={paletteOpen} onClose={() => setPaletteOpen(false)} commands={commands} />
+      )}
       {handOver !== null && <handOver.HandOver />}
       {more !== null && <more.MoreSheet open={moreOpen} onClose={closeMore} commands={commands} />}
       {aboutOpen && about !== null && <about.About onClose={() => setAboutOpen(false)} />}
-      <KeyList open={keysOpen} onClose={() => setKeysOpen(false)} commands={commands} />
+      {keys !== null && <keys.KeyList open={keysOpen} onClose={() => setKeysOpen(false)} commands={commands} />}
     </TopBarSetter.Provider>
   )
 }

@@ -1,12 +1,11 @@
 import { CameraOutlined } from '@ant-design/icons'
 import { Button, Input, Modal } from 'antd'
 import { useCallback, useState, type MouseEvent } from 'react'
-import type { PhotoRecord } from '@emery/core/api'
 import { MAX_MARKS, MAX_PICTURES } from '@emery/core/drive'
 import type { CheckPhoto } from '@emery/core/wear'
 import { photoAddress, practicePhoto } from '../photos/photos-api.ts'
 import { PhotoInputs } from '../photos/photo-inputs.tsx'
-import { usePhotoLoad } from '../photos/use-photo-load.ts'
+import { usePhotoLoad, type LoadedPhoto } from '../photos/use-photo-load.ts'
 import styles from './check-photos.module.css'
 import inspection from './inspection.module.css'
 
@@ -22,7 +21,7 @@ export function CheckPhotos({ photos, of, onChange }: CheckPhotosProps) {
   const [open, setOpen] = useState<string | null>(null)
   const { load, busy, refusal } = usePhotoLoad(
     useCallback(
-      ({ id, width, height }: PhotoRecord) => {
+      ({ id, width, height }: LoadedPhoto) => {
         onChange([...photos, { id, width, height, marks: [] }])
         setOpen(id)
       },

@@ -2,7 +2,6 @@ import { CameraOutlined } from '@ant-design/icons'
 import { Button, InputNumber, Select, Slider } from 'antd'
 import { useCallback, useMemo } from 'react'
 import { v4 as newId } from 'uuid'
-import type { PhotoRecord } from '@emery/core/api'
 import type { Photo } from '@emery/core/drive'
 import { takeReading } from '@emery/core/measure'
 import { wordingFor } from '@emery/core/solution'
@@ -10,7 +9,7 @@ import { MIN_MARKS, photoRefusal, placeByPhoto, type PhotoResult, type SeenPulle
 import { practicePhoto } from '../photos/photos-api.ts'
 import { stampNow } from '../ui/preferences.ts'
 import { PhotoInputs } from '../photos/photo-inputs.tsx'
-import { usePhotoLoad } from '../photos/use-photo-load.ts'
+import { usePhotoLoad, type LoadedPhoto } from '../photos/use-photo-load.ts'
 import { NO_BUBBLE } from '../ui/slider.ts'
 import { ReadingField } from '../ui/reading-field.tsx'
 import { useLengths } from '../ui/use-lengths.ts'
@@ -45,7 +44,7 @@ function LoadPhoto({ has }: { readonly has: boolean }) {
   const { store } = useBench()
   const { load, busy, refusal } = usePhotoLoad(
     useCallback(
-      ({ id, width, height }: PhotoRecord) =>
+      ({ id, width, height }: LoadedPhoto) =>
         void store.getState().edit('load a photo', setPhoto({ id, width, height }, stampNow())),
       [store],
     ),

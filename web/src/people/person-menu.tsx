@@ -35,6 +35,7 @@ export function PersonMenu({ className }: { readonly className: string | undefin
       await signOut()
       // From the start: nothing that was fetched for one is shown to the next.
       queries.clear()
+      await forgetWhatWasRead()
       location.assign('/')
     } catch (error) {
       void message.error(error instanceof Error ? error.message : 'That failed. Try again.')
@@ -75,6 +76,12 @@ export function PersonMenu({ className }: { readonly className: string | undefin
       <DevicesDialog open={dialog === 'devices'} onClose={() => setDialog(null)} />
     </>
   )
+}
+
+/** What this browser has kept of the server for when the network is away. The application itself stays, and so does what waits to be sent. */
+async function forgetWhatWasRead(): Promise<void> {
+  if (!('caches' in globalThis)) return
+  for (const name of await caches.keys()) if (name.startsWith('emery-')) await caches.delete(name)
 }
 
 function initials(name: string): string {

@@ -6,8 +6,9 @@ import { write } from '../api/write.ts'
 /** A large picture over a workshop's wireless takes its time. */
 const TIMEOUT_MS = 120_000
 
-export const addPhoto = (picture: Blob) =>
-  write<PhotoRecord>({ method: 'POST', path: '/photos', file: picture, timeout: TIMEOUT_MS })
+/** `id` is given here, so that a picture can be spoken of before the server has it. */
+export const addPhoto = (id: string, picture: Blob) =>
+  write<PhotoRecord>({ method: 'POST', path: `/photos?id=${id}`, file: picture, timeout: TIMEOUT_MS })
 
 export const photoAddress = (id: string) => `/api/photos/${id}/screen`
 

@@ -1,10 +1,16 @@
 import { useCallback, useState } from 'react'
+import { v4 as newId } from 'uuid'
 import { MAX_PHOTO_BYTES, type PhotoRecord } from '@emery/core/api'
+import { RequestFailure } from '../api/client.ts'
+import { keepPicture } from './kept-pictures.ts'
 import { addPhoto } from './photos-api.ts'
 import { scaledPicture } from './scaled-picture.ts'
 
+/** A picture that the server keeps, or will. */
+export type LoadedPhoto = Pick<PhotoRecord, 'id' | 'width' | 'height'>
+
 /** Sends a picture to be kept, and says in a sentence why one cannot be. */
-export function usePhotoLoad(onLoaded: (photo: PhotoRecord) => void): {
+export function usePhotoLoad(onLoaded: (photo: LoadedPhoto) => void): {
   readonly load: (what: () => Promise<Blob>, name: string) => Promise<void>
   readonly busy: boolean
   readonly refusal: string | null
@@ -17,10 +23,18 @@ export function usePhotoLoad(onLoaded: (photo: PhotoRecord) => void): {
     async (what: () => Promise<Blob>, name: string) => {
       setState({ busy: true, refusal: null })
       try {
-        const picture = await scaledPicture(await what())
+        const { picture, size } = await scaledPicture(await what())
         if (picture.size > MAX_PHOTO_BYTES)
           throw new Error('This photo is larger than 15 MB. Save it smaller and load it again.')
-        onLoaded(await addPhoto(picture))
+        const id = newId()
+        const seen = size !== null && (await keepPicture(id, picture))
+        try {
+          onLoaded(await addPhoto(id, picture))
+        } catch (error) {
+          // Without a network it is worked with all the same, and sent when there is one.
+          if (!seen || !(error instanceof RequestFailure && error.away)) throw error
+          onLoaded({ id, ...size })
+        }
         setState({ busy: false, refusal: null })
       } catch (error) {
         setState({

@@ -1,7 +1,7 @@
 import { PlusOutlined } from '@ant-design/icons'
 import { useInfiniteQuery, useQuery } from '@tanstack/react-query'
 import { Button } from 'antd'
-import { useMemo, useState } from 'react'
+import { lazy, Suspense, useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import { JOB_STAGES, type JobStage } from '@emery/core/api'
 import { boardCountsQuery, boardFilter, boardQuery } from '../jobs-api.ts'
@@ -13,9 +13,11 @@ import { STAGE_WORDS } from '../stage-words.ts'
 import { BoardRow } from './board-row.tsx'
 import styles from './board.module.css'
 import { DueOnDrives } from './due-list.tsx'
-import { NewJob } from './new-job.tsx'
 import { Today, useToday } from './today.tsx'
-import { Week } from './week.tsx'
+
+// A form and a table that is dragged about: more than the list that most come for.
+const NewJob = lazy(async () => ({ default: (await import('./new-job.tsx')).NewJob }))
+const Week = lazy(async () => ({ default: (await import('./week.tsx')).Week }))
 
 /** Every job by what it waits for, and what is due. What is looked for stands in the address, so that it can be kept and sent. */
 export function BoardScreen() {
@@ -73,7 +75,9 @@ export function BoardScreen() {
           )}
         </div>
         {isWeek ? (
-          <Week />
+          <Suspense fallback={<p role="status">Loading the week …</p>}>
+            <Week />
+          </Suspense>
         ) : (
           <>
             {!isNarrowed && <Today plan={today} onPick={(hand) => narrow('hand', hand)} />}
@@ -108,7 +112,11 @@ export function BoardScreen() {
         )}
       </section>
       {!isWeek && <DueOnDrives />}
-      <NewJob open={starting} onClose={() => setStarting(false)} />
+      {starting && (
+        <Suspense fallback={null}>
+          <NewJob open onClose={() => setStarting(false)} />
+        </Suspense>
+      )}
     </div>
   )
 }
