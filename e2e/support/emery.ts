@@ -184,6 +184,8 @@ export const test = base.extend<
   emery: async ({ page, mayComplain, person }, use) => {
     const complaints: string[] = []
     page.on('console', (message) => {
+      // What Playwright says of itself is no complaint of the page.
+      if (/Service Worker registration blocked by Playwright/.test(message.text())) return
       if (message.type() === 'error' || message.type() === 'warning') complaints.push(message.text())
     })
     page.on('pageerror', (error) => complaints.push(error.message))

@@ -6,6 +6,7 @@ export interface ServerOptions {
   readonly host?: string
   readonly logFile?: string
   readonly webDir?: string
+  readonly publicUrl?: string
   readonly demoDir?: string
 }
 export interface RunningServer {

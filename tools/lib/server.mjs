@@ -5,7 +5,7 @@ import { lastLines } from './run-command.mjs'
 import { Hindrance } from './say.mjs'
 
 /** Starts Emery's server in a process of its own; resolves once it listens, with its port. */
-export function startServer({ databaseUrl, port, host, logFile, webDir, demoDir, tls }) {
+export function startServer({ databaseUrl, port, host, logFile, webDir, demoDir, tls, publicUrl }) {
   const env = { ...process.env, EMERY_DATABASE_URL: databaseUrl, EMERY_PORT: String(port) }
   const optional = {
     EMERY_HOST: host,
@@ -13,6 +13,7 @@ export function startServer({ databaseUrl, port, host, logFile, webDir, demoDir,
     EMERY_WEB_DIR: webDir,
     EMERY_DEMO_DIR: demoDir,
     EMERY_EXAMPLES_DIR: DEMO,
+    EMERY_PUBLIC_URL: publicUrl,
     EMERY_TLS_CERT: tls?.cert,
     EMERY_TLS_KEY: tls?.key,
     EMERY_TLS_AUTHORITY: tls?.authority,
