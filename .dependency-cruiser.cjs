@@ -181,6 +181,7 @@ module.exports = {
     only('alignment', 'alignment', ['verdict', 'numerics', 'units', 'sections', 'drive', 'path']),
     only('measure', 'measure', ['adjusters', 'numerics', 'units', 'sections', 'drive', 'path']),
     only('rims', 'rims', ['numerics']),
+    only('card-code', 'card-code', ['drive']),
     only('survey', 'survey', ['schema', 'numerics', 'units', 'drive', 'path', 'solution']),
     only('route', 'route', ['adjusters', 'numerics', 'units', 'sections', 'drive', 'path', 'solution']),
     only('sketch', 'sketch', ['numerics', 'units', 'sections', 'adjusters', 'drive', 'path', 'route']),

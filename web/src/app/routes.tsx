@@ -68,6 +68,11 @@ export const router = createBrowserRouter([
             hydrateFallbackElement: <p role="status">Loading the belt card …</p>,
           },
           {
+            path: 'card/:driveId',
+            lazy: async () => ({ Component: (await import('../card/card-landing.tsx')).CardLanding }),
+            hydrateFallbackElement: <p role="status">Loading the drive …</p>,
+          },
+          {
             path: 'help/:guideId?',
             lazy: async () => ({ Component: (await import('../help/help-screen.tsx')).HelpScreen }),
             hydrateFallbackElement: <p role="status">Loading the guides …</p>,

@@ -9,6 +9,7 @@ import type { Belt } from '@emery/core/drive'
 import { settleDrive } from '@emery/core/path'
 import { beltLabel, writeLabel } from '@emery/core/sections'
 import { inchDecimalText, millimetres } from '@emery/core/units'
+import { DriveCode } from './drive-code.tsx'
 import { driveQuery } from '../drives/drives-api.ts'
 import { fittingsQuery } from '../length/fittings-api.ts'
 import { Notice } from '../ui/notice.tsx'
@@ -73,7 +74,8 @@ interface CardProps {
   readonly fitting: Fitting | undefined
 }
 
-function Card({ record: { vehicle, document }, belt, fitting }: CardProps) {
+function Card({ record, belt, fitting }: CardProps) {
+  const { vehicle, document } = record
   const units = useUnits()
   const settled = useMemo(() => settleDrive(document), [document])
   const { section, ribs, count = 1 } = belt
@@ -121,6 +123,7 @@ function Card({ record: { vehicle, document }, belt, fitting }: CardProps) {
         )}
         <figcaption>Seen from the front.</figcaption>
       </figure>
+      <DriveCode record={record} />
       <footer>
         Engine off, key out. Hold a spring-loaded arm until it stops. Never use the starter to roll a belt on.
       </footer>

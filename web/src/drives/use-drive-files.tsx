@@ -70,6 +70,13 @@ export function useDriveFiles(): DriveFiles {
   const importOne = async (file: File) => {
     setRefusal(null)
     try {
+      if (file.type.startsWith('image/')) {
+        const { readCodeIn } = await import('./read-code.ts')
+        const read = await readCodeIn(file)
+        if (read.ok) setDocument({ file: file.name, text: JSON.stringify(read.drive), drive: read.drive })
+        else setRefusal({ file: file.name, message: read.message, lines: [] })
+        return
+      }
       if (file.size > MAX_TEXT)
         throw new RequestFailure(false, 'The file is larger than 1 MB, the limit for a drive document.')
       if (/\.csv$/i.test(file.name) || file.type === 'text/csv') {
@@ -110,7 +117,7 @@ export function useDriveFiles(): DriveFiles {
         <input
           ref={input}
           type="file"
-          accept=".json,application/json,.csv,text/csv"
+          accept=".json,application/json,.csv,text/csv,image/*"
           hidden
           aria-label="Drive document to import"
           onChange={(event) => importFiles(event.target.files)}

@@ -7,6 +7,7 @@ import { PLAN_PHASES } from '@emery/core/belt-change'
 import { jobPlan, priceOf, workTitle, type JobStep } from '@emery/core/jobs'
 import { settleDrive } from '@emery/core/path'
 import { beltLabel } from '@emery/core/sections'
+import { DriveCode } from '../../card/drive-code.tsx'
 import { driveQuery } from '../../drives/drives-api.ts'
 import { diagnosesQuery } from '../../noise/diagnoses-api.ts'
 import { jobsQuery } from '../jobs-api.ts'
@@ -79,6 +80,7 @@ function JobSheet({ record, job, found }: JobSheetProps) {
     <Sheet
       record={record}
       name={`Job ${job.number}`}
+      code={<DriveCode record={record} />}
       back={{ to: `/drives/${record.id}/belt-change?job=${job.id}`, label: 'Back to the belt change' }}
     >
       <h1>Job {job.number}</h1>

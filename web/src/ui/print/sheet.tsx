@@ -11,11 +11,13 @@ interface SheetProps {
   /** What it is called in the top bar and to a screen reader. */
   readonly name: string
   readonly back: { readonly to: string; readonly label: string }
+  /** A code that leads to the drive, at its end. */
+  readonly code?: ReactNode
   readonly children: ReactNode
 }
 
 /** One page of A4 about a drive, as it comes out of the printer. */
-export function Sheet({ record: { vehicle, document }, name, back, children }: SheetProps) {
+export function Sheet({ record: { vehicle, document }, name, back, code, children }: SheetProps) {
   return (
     <PlainSheet
       name={name}
@@ -24,9 +26,12 @@ export function Sheet({ record: { vehicle, document }, name, back, children }: S
       beside={vehicle === null ? '' : `${vehicle.plate} · ${document.name}`}
     >
       {children}
-      <div className={styles['sign']}>
-        <span>Checked by, date</span>
-        <span>Owner</span>
+      <div className={styles['end']}>
+        <div className={styles['sign']}>
+          <span>Checked by, date</span>
+          <span>Owner</span>
+        </div>
+        {code}
       </div>
       <footer>
         Limits are nominal unless stated. The vehicle’s own service data goes first. Engine off and key out before hands
@@ -36,7 +41,7 @@ export function Sheet({ record: { vehicle, document }, name, back, children }: S
   )
 }
 
-interface PlainSheetProps extends Omit<SheetProps, 'record'> {
+interface PlainSheetProps extends Omit<SheetProps, 'record' | 'code'> {
   /** What stands large at its top, and small beside it. */
   readonly head: string
   readonly beside: string

@@ -1,0 +1,4 @@
+import { expose } from 'comlink'
+import { codeWork } from './code-work.ts'
+
+expose(codeWork)
