@@ -3,3 +3,4 @@ export const DATA: string
 export const WEB_DIST: string
 export const DEMO: string
 export const DEFAULT_PORT: number
+export const UNPACKED: string

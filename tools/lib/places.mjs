@@ -10,5 +10,7 @@ export const DATA = process.env.EMERY_DATA_DIR ?? join(ROOT, '.data')
 export const WEB_DIST = join(ROOT, 'web', 'dist')
 /** Packages put into one file each for the tests of screens; rebuilt when the lock file changes. */
 export const TEST_BUNDLES = join(ROOT, 'node_modules', '.cache', 'emery', 'test-bundles')
+/** Debian's programs that only the tests run, unpacked here and not installed: what is installed would start with the machine. */
+export const UNPACKED = join(ROOT, 'node_modules', '.cache', 'emery', 'debian')
 export const DEMO = join(ROOT, 'demo')
 export const DEFAULT_PORT = 4680

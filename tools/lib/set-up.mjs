@@ -1,8 +1,8 @@
-import { existsSync, readFileSync, writeFileSync } from 'node:fs'
+import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { needSpace } from './disk.mjs'
 import { fingerprint } from './fingerprint.mjs'
-import { DATA, ROOT, WEB_DIST } from './places.mjs'
+import { DATA, ROOT, UNPACKED, WEB_DIST } from './places.mjs'
 import { isInstalled, lastLines, quietly } from './run-command.mjs'
 import { Hindrance, step } from './say.mjs'
 
@@ -24,6 +24,26 @@ export async function setUp({ browser = false, tls = false } = {}) {
   const missing = wanted.filter(({ programs }) => !programs.every(isInstalled)).flatMap(({ packages }) => packages)
   if (missing.length > 0) await installDebian(missing)
   await installNpm()
+  if (browser) await unpackDebian('nginx', 'usr/sbin/nginx')
+}
+
+/** Fetches a Debian package and unpacks it, for the tests; neither needs root, and nothing is started. */
+async function unpackDebian(name, program) {
+  if (isInstalled(name) || existsSync(join(UNPACKED, program))) return
+  mkdirSync(UNPACKED, { recursive: true })
+  await step(`Unpacking ${name} from Debian for the tests`, async () => {
+    const { status, output } = await quietly(
+      'sh',
+      [
+        '-c',
+        `(apt-get download ${name} || (apt-get update -qq && apt-get download ${name})) && dpkg-deb -x ${name}_*.deb .`,
+      ],
+      {
+        cwd: UNPACKED,
+      },
+    )
+    if (status !== 0) throw new Hindrance(`${name} could not be fetched: ${lastLines(output)}`)
+  })
 }
 
 async function installDebian(packages) {
