@@ -56,19 +56,18 @@ async function visit(browser: Browser, address: string, path: string, cookie: st
   session.on('Network.loadingFinished', ({ requestId, encodedDataLength }) => {
     if (kinds.get(requestId)?.endsWith('.js') === true) scripts += encodedDataLength
   })
-  await page.addInitScript(() => {
-    const seen = window as unknown as { largest: number }
-    seen.largest = 0
+  await page.addInitScript(`
+    globalThis.largest = 0
     new PerformanceObserver((list) => {
-      for (const { startTime } of list.getEntries()) seen.largest = startTime
+      for (const { startTime } of list.getEntries()) globalThis.largest = startTime
     }).observe({ type: 'largest-contentful-paint', buffered: true })
-  })
+  `)
   await page.goto(`${address}${path}`)
   await page.getByRole('heading', { level: 1 }).first().waitFor({ state: 'attached' })
   // Only until it can be used: what the frame loads later is not waited for.
   const usable = scripts
   await page.waitForTimeout(SETTLED_MS)
-  const paint = await page.evaluate(() => (window as unknown as { largest: number }).largest)
+  const paint = await page.evaluate<number>('globalThis.largest')
   await context.close()
   return { scripts: usable, paint }
 }

@@ -1,5 +1,9 @@
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { chromium, type BrowserContext, type Page } from '@playwright/test'
+import { newJob } from '@emery/core/api'
 import { address, expect, test } from './support/emery.ts'
-import type { Page } from '@playwright/test'
 
 test.use({ serviceWorkers: 'allow', mayComplain: /ERR_INTERNET_DISCONNECTED|Failed to load resource|net::/ })
 
@@ -101,4 +105,110 @@ test('signing out takes what was read out of this browser; the application stays
   })
   expect(read).toEqual([])
   await context.close()
+})
+
+/** Changes made without a network, 500 where one has the time (`npm run endure`), and how often the browser is killed meanwhile. */
+const CHANGES = process.env['EMERY_ENDURE'] === undefined ? 60 : 500
+const KILLS = 3
+
+/** What becomes of a write on its way: lost, made but not answered, made twice; most arrive. By turns, so that each is met. */
+async function losing(context: BrowserContext): Promise<void> {
+  let count = 0
+  await context.route('**/api/jobs/**', async (route) => {
+    if (route.request().method() === 'GET') return route.fallback()
+    const turn = count++ % 12
+    if (turn === 3) return route.abort()
+    if (turn === 7) {
+      await route.fetch()
+      return route.abort()
+    }
+    if (turn === 10) await route.fetch()
+    return route.continue()
+  })
+}
+
+test('many changes without a network, the browser killed three times: each is made, and once', async ({ emery }) => {
+  test.slow()
+  await emery.openCopy('linnet-toothed', 'belt-change')
+  const driveId = new URL(emery.page.url()).pathname.split('/')[2] ?? ''
+  const { request } = emery.page
+  const job = (await (await request.post(`${address()}/api/jobs`, { data: newJob(driveId) })).json()) as {
+    id: string
+    version: number
+  }
+  const profile = mkdtempSync(join(tmpdir(), 'emery-phone-'))
+  const open = async (offline: boolean) => {
+    const context = await chromium.launchPersistentContext(profile, {
+      executablePath: '/usr/bin/chromium',
+      args: ['--no-sandbox', '--disable-dev-shm-usage', '--disable-background-networking'],
+      viewport: { width: 390, height: 844 },
+      hasTouch: true,
+      isMobile: true,
+      reducedMotion: 'reduce',
+      serviceWorkers: 'allow',
+    })
+    await context.addCookies((await emery.page.context().cookies()).map((cookie) => ({ ...cookie })))
+    await context.setOffline(offline)
+    const page = context.pages()[0] ?? (await context.newPage())
+    await page.goto(`${address()}/drives/${driveId}/belt-change?job=${job.id}`)
+    await expect(page.getByRole('checkbox').first()).toBeVisible()
+    return { context, page }
+  }
+  /** Ticks and unticks; each is kept before the next is made, as a thumb is slower than a disk. */
+  const change = async (page: Page, count: number) => {
+    const step = page.getByRole('checkbox').first()
+    for (let i = 0; i < count; i++) {
+      const was = await step.isChecked()
+      await step.dispatchEvent('click')
+      await expect(step).toBeChecked({ checked: !was })
+    }
+    const waiting = () =>
+      page.evaluate(
+        () =>
+          new Promise<number>((resolve) => {
+            const asked = indexedDB.open('emery-outbox')
+            asked.onsuccess = () => {
+              const count = asked.result.transaction('changes').objectStore('changes').count()
+              count.onsuccess = () => {
+                asked.result.close()
+                resolve(count.result)
+              }
+            }
+          }),
+      )
+    await expect.poll(waiting).toBe(made + count)
+    made += count
+  }
+  let made = 0
+  try {
+    let { context, page } = await open(false)
+    await kept(page)
+    await expect(page.getByRole('checkbox').first()).toBeVisible()
+    await context.setOffline(true)
+    const share = Math.floor(CHANGES / (KILLS + 1))
+    for (let kill = 0; kill < KILLS; kill++) {
+      await change(page, share)
+      const gone = new Promise((resolve) => context.once('close', resolve))
+      const session = await context.newCDPSession(page)
+      // Not closed: killed, as when the battery is out.
+      void session.send('Browser.crash').catch(() => undefined)
+      await gone
+      ;({ context, page } = await open(true))
+    }
+    await change(page, CHANGES - made)
+    await losing(context)
+    await context.setOffline(false)
+    const server = async () => {
+      const { jobs } = (await (await request.get(`${address()}/api/jobs?driveId=${driveId}`)).json()) as {
+        jobs: { id: string; version: number; ticks: unknown[] }[]
+      }
+      const found = jobs.find(({ id }) => id === job.id)
+      return [jobs.length, found?.version, found?.ticks.length]
+    }
+    // Ticked and unticked as often: nothing is left but the count of versions.
+    await expect.poll(server, { timeout: 240_000, intervals: [2000] }).toEqual([1, job.version + CHANGES, 0])
+    await context.close()
+  } finally {
+    rmSync(profile, { recursive: true, force: true, maxRetries: 20, retryDelay: 100 })
+  }
 })

@@ -3,6 +3,8 @@ import { App, Button, Popover } from 'antd'
 import { lazy, Suspense, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { mayAs, type Role } from '@emery/core/api'
+import { waitingChanges } from '../saving/outbox.ts'
+import { drivesWithUnsaved } from '../saving/unsaved-drives.ts'
 import { sessionQuery, signOut } from './people-api.ts'
 import styles from './people.module.css'
 import { DevicesDialog } from './devices-dialog.tsx'
@@ -24,13 +26,24 @@ const PLACES: readonly { readonly to: string; readonly label: string; readonly n
 export function PersonMenu({ className }: { readonly className: string | undefined }) {
   const queries = useQueryClient()
   const navigate = useNavigate()
-  const { message } = App.useApp()
+  const { message, modal } = App.useApp()
   const { data: session } = useQuery(sessionQuery())
   const [open, setOpen] = useState(false)
   const [dialog, setDialog] = useState<'passphrase' | 'devices' | null>(null)
   const person = session?.person
   if (person === null || person === undefined) return null
   const leave = async () => {
+    const waiting = (await waitingChanges(person.name)).length + drivesWithUnsaved(person.name, 0).length
+    if (waiting === 0) return await signOutNow()
+    setOpen(false)
+    modal.confirm({
+      title: waiting === 1 ? '1 change waits for the server' : `${waiting} changes wait for the server`,
+      content: 'It stays in this browser and is sent when you sign in here again. Nobody else sends it.',
+      okText: 'Sign out all the same',
+      onOk: signOutNow,
+    })
+  }
+  const signOutNow = async () => {
     try {
       await signOut()
       // From the start: nothing that was fetched for one is shown to the next.

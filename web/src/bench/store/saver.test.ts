@@ -5,7 +5,8 @@ import { RequestFailure } from '../../api/client.ts'
 import type { SaveRequest } from '../../drives/drives-api.ts'
 import { demoDrive } from '../../testing/drives.ts'
 import { QUIET_MS, Saver, type SaveState, type Unsaved } from './saver.ts'
-import { browserShelf, drivesWithUnsaved } from './unsaved-shelf.ts'
+import { drivesWithUnsaved } from '../../saving/unsaved-drives.ts'
+import { browserShelf } from './unsaved-shelf.ts'
 
 const ketch = demoDrive('ketch-main')
 const named = (name: string): CheckedDrive => ({ ...ketch, name })

@@ -1,18 +1,14 @@
 import { v4 as newId } from 'uuid'
 import { checkDrive } from '@emery/core/drive'
+import { PREFIX, type KeptDrive } from '../../saving/unsaved-drives.ts'
 import type { Unsaved, UnsavedShelf } from './saver.ts'
 
 /** Each page keeps what it has not saved under a key of its own: two tabs do not write over each other. */
 const THIS_PAGE = newId()
 
-const PREFIX = 'emery.unsaved.'
-
 /** As it is kept: whose it is, and when it was last changed. */
-interface Kept extends Omit<Unsaved, 'document'> {
+interface Kept extends Omit<Unsaved, 'document'>, KeptDrive {
   readonly document: unknown
-  /** Missing where an earlier version of the page left it. */
-  readonly person?: string
-  readonly at?: number
 }
 
 interface ShelfParts {
@@ -70,25 +66,5 @@ export function browserShelf(
         return false
       }
     },
-  }
-}
-
-/** Drives on which someone has left changes that the server does not have, by id; what is younger than that is still on its way. */
-export function drivesWithUnsaved(
-  person: string,
-  olderThanMs: number,
-  storage: Storage = localStorage,
-): readonly string[] {
-  try {
-    const left = Object.keys(storage)
-      .filter((key) => key.startsWith(PREFIX))
-      .flatMap((key) => {
-        const kept = JSON.parse(storage.getItem(key) ?? 'null') as Kept | null
-        const isOld = Date.now() - (kept?.at ?? 0) > olderThanMs
-        return kept?.person === person && isOld ? [key.slice(PREFIX.length).replace(/\..*$/, '')] : []
-      })
-    return [...new Set(left)]
-  } catch {
-    return []
   }
 }
