@@ -47,7 +47,7 @@ test('what is kept is for its owner alone', () => {
   for (const name of readdirSync(folder)) expect([name, statSync(join(folder, name)).mode & 0o077]).toEqual([name, 0])
 })
 
-test('a second start makes nothing anew; another name gets a new certificate by the same authority', async () => {
+test('a second start makes nothing again; another name gets a new certificate by the same authority', async () => {
   const fingerprint = (path) => new X509Certificate(readFileSync(path)).fingerprint256
   const before = [fingerprint(made.authority), fingerprint(made.cert)]
   await workshopTls(folder, ['bench.lan'])

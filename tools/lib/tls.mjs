@@ -6,7 +6,7 @@ import { join } from 'node:path'
 import { lastLines, quietly } from './run-command.mjs'
 import { Hindrance } from './say.mjs'
 
-/** Days before its end at which the server's certificate is made anew. */
+/** Days before its end at which the server's certificate is made again. */
 const RENEW_DAYS = 30
 const DAY_MS = 86_400_000
 
@@ -47,7 +47,7 @@ export async function workshopTls(folder, hostNames = []) {
   const beyond = hostNames.filter((name) => !vouched.includes(name))
   if (beyond.length > 0)
     throw new Hindrance(
-      `The workshop’s authority was made without ${beyond.join(', ')}. Delete ${folder} for a new one; phones must then trust it anew.`,
+      `The workshop’s authority was made without ${beyond.join(', ')}. Delete ${folder} for a new one; phones must then be told to trust that one.`,
     )
   if (!isGood(paths.cert, vouched)) await makeServer(folder, paths, authorityKey, vouched)
   chmodSync(paths.key, 0o600)

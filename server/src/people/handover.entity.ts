@@ -18,11 +18,14 @@ export const HandoverEntity = new EntitySchema<HandoverRow>({
   tableName: 'handovers',
   columns: {
     id: { type: 'char', length: 36, primary: true },
-    tokenHash: { type: 'char', length: 64, unique: true },
+    tokenHash: { type: 'char', length: 64 },
     personId: { type: 'char', length: 36 },
     path: { type: 'varchar', length: 200 },
     expiresAt: { type: 'datetime', precision: 3 },
     sessionId: { type: 'char', length: 36, nullable: true },
   },
-  indices: [{ name: 'handovers_expires', columns: ['expiresAt'] }],
+  indices: [
+    { name: 'handovers_token', columns: ['tokenHash'], unique: true },
+    { name: 'handovers_expires', columns: ['expiresAt'] },
+  ],
 })

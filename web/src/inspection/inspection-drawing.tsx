@@ -6,7 +6,7 @@ import { VerdictMark } from '../ui/verdict-mark.tsx'
 import { parallelPath } from '../ui/drive-shapes/belt-shape.ts'
 import { driveBounds, drawnRadius, viewBoxOf } from '../ui/drive-shapes/drive-bounds.ts'
 
-import styles from './inspection.module.css'
+import styles from './inspection-drawing.module.css'
 import { nameLines } from '../ui/name-lines.ts'
 
 interface InspectionDrawingProps {

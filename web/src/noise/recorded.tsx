@@ -8,7 +8,7 @@ import { ListenWays } from '../sound/listen-ways.tsx'
 import { play } from '../sound/play.ts'
 import { useListening } from '../sound/use-listening.ts'
 import { simulatedSamples } from './simulated-samples.ts'
-import styles from './noise.module.css'
+import styles from './recorded.module.css'
 
 /** Seconds that are listened: a belt at idle passes some twenty times. */
 const LISTENED_S = 6
