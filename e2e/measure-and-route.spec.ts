@@ -76,6 +76,7 @@ async function markAll(emery: Emery): Promise<void> {
   const { page } = emery
   const picture = page.getByRole('group', { name: 'Photo to mark' }).locator('image')
   await expect(picture).toBeVisible()
+  await page.getByText('Set marks', { exact: true }).click()
   const box = await picture.boundingBox()
   if (box === null) throw new Error('no picture')
   const see = practiceCamera()

@@ -49,6 +49,7 @@ test('marks in a line say that they lie in a line', async ({ emery, page }) => {
   await page.getByRole('button', { name: 'Practice photo' }).click()
   const picture = page.getByRole('group', { name: 'Photo to mark' }).locator('image')
   await expect(picture).toBeVisible()
+  await page.getByText('Set marks', { exact: true }).click()
   await page.getByRole('list', { name: 'Marks' }).getByRole('button', { name: 'Crank', exact: true }).click()
   const box = await picture.boundingBox()
   if (box === null) throw new Error('no picture')

@@ -10,6 +10,9 @@ import { Saver, type SaveState } from './store/saver.ts'
 import { OtherTabs } from './store/other-tabs.ts'
 import { browserShelf } from './store/unsaved-shelf.ts'
 
+/** Milliseconds after news of drives before this one is looked at: several come at once, and a bench that is being left is not looked at. */
+const NEWS_MS = 250
+
 interface OwnBench extends OpenBench {
   /** Tells the other tabs what this one has saved. */
   readonly onSaved: { tell: (saved: DriveRecord) => void }
@@ -40,13 +43,19 @@ export function useBenchStore(record: DriveRecord): { readonly open: OpenBench; 
       following = false
     }
     const tabs = new OtherTabs(record.id, (saved) => follow(saved, 'changed in another tab'))
-    const deaf = hearNews((subjects) => {
-      if (!subjects.includes('drives') || saver.state.is !== 'saved') return
+    let soon: ReturnType<typeof setTimeout> | undefined
+    const look = () => {
+      if (saver.state.is !== 'saved') return
       // Away or gone: whoever saves next is told.
       fetchDrive(record.id).then(
         (saved) => follow(saved, 'changed on another device'),
         () => undefined,
       )
+    }
+    const deaf = hearNews((subjects) => {
+      if (!subjects.includes('drives')) return
+      clearTimeout(soon)
+      soon = setTimeout(look, NEWS_MS)
     })
     onSaved.tell = (saved) => tabs.tellSaved(saved)
     const unsubscribe = store.subscribe((now, before) => {
@@ -62,6 +71,7 @@ export function useBenchStore(record: DriveRecord): { readonly open: OpenBench; 
       unsubscribe()
       tabs.close()
       deaf()
+      clearTimeout(soon)
       window.removeEventListener('online', online)
       saver.stop()
       void queries.invalidateQueries({ queryKey: driveKeys.lists })

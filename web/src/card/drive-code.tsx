@@ -20,17 +20,19 @@ export function DriveCode({ record: { id, document } }: { readonly record: Drive
   return (
     <figure className={styles['code']}>
       <div role="img" aria-label="Code of this drive" data-link={`${link}#${code?.text ?? ''}`}>
-        {/* In two parts: the second is of symbols that are packed more densely. */}
-        <QRCode
-          value={code === null ? `${link}#` : [`${link}#`, code.text]}
-          size={DRAWN_PX}
-          type="svg"
-          errorLevel="L"
-          color="#000000"
-          bgColor="#ffffff"
-          bordered={false}
-          style={{ width: '100%', height: '100%', padding: 0 }}
-        />
+        <div aria-hidden>
+          {/* In two parts: the second is of symbols that are packed more densely. */}
+          <QRCode
+            value={code === null ? `${link}#` : [`${link}#`, code.text]}
+            size={DRAWN_PX}
+            type="svg"
+            errorLevel="L"
+            color="#000000"
+            bgColor="#ffffff"
+            bordered={false}
+            style={{ width: '100%', height: '100%', padding: 0 }}
+          />
+        </div>
       </div>
       <figcaption>
         {code === null

@@ -111,15 +111,17 @@ function Shown({ made: { id, token, expiresAt }, address, onAgain }: ShownProps)
   return (
     <>
       <div className={styles['paper']} role="img" aria-label="Code for a phone’s camera" data-link={link}>
-        <QRCode
-          value={link}
-          size={CODE_PX}
-          type="svg"
-          color="#000000"
-          bgColor="#ffffff"
-          bordered={false}
-          errorLevel="M"
-        />
+        <div aria-hidden>
+          <QRCode
+            value={link}
+            size={CODE_PX}
+            type="svg"
+            color="#000000"
+            bgColor="#ffffff"
+            bordered={false}
+            errorLevel="M"
+          />
+        </div>
       </div>
       <ol>
         <li>Point the phone’s camera at the code and open the link.</li>

@@ -34,7 +34,10 @@ export function PersonMenu({ className }: { readonly className: string | undefin
   if (person === null || person === undefined) return null
   const leave = async () => {
     const waiting = (await waitingChanges(person.name)).length + drivesWithUnsaved(person.name, 0).length
-    if (waiting === 0) { await signOutNow(); return; }
+    if (waiting === 0) {
+      await signOutNow()
+      return
+    }
     setOpen(false)
     modal.confirm({
       title: waiting === 1 ? '1 change waits for the server' : `${waiting} changes wait for the server`,

@@ -80,7 +80,6 @@ function JobSheet({ record, job, found }: JobSheetProps) {
     <Sheet
       record={record}
       name={`Job ${job.number}`}
-      code={<DriveCode record={record} />}
       back={{ to: `/drives/${record.id}/belt-change?job=${job.id}`, label: 'Back to the belt change' }}
     >
       <h1>Job {job.number}</h1>
@@ -121,6 +120,7 @@ function JobSheet({ record, job, found }: JobSheetProps) {
             </ul>
           )}
           {total !== null && total > 0 && money !== null && <p>Parts and labour: {money.text(total)}</p>}
+          <DriveCode record={record} />
         </section>
         <SmallDrive settled={settled} letters={0.05} label="The drive from the front, as it is routed" />
       </div>

@@ -11,13 +11,11 @@ interface SheetProps {
   /** What it is called in the top bar and to a screen reader. */
   readonly name: string
   readonly back: { readonly to: string; readonly label: string }
-  /** A code that leads to the drive, at its end. */
-  readonly code?: ReactNode
   readonly children: ReactNode
 }
 
 /** One page of A4 about a drive, as it comes out of the printer. */
-export function Sheet({ record: { vehicle, document }, name, back, code, children }: SheetProps) {
+export function Sheet({ record: { vehicle, document }, name, back, children }: SheetProps) {
   return (
     <PlainSheet
       name={name}
@@ -26,12 +24,9 @@ export function Sheet({ record: { vehicle, document }, name, back, code, childre
       beside={vehicle === null ? '' : `${vehicle.plate} · ${document.name}`}
     >
       {children}
-      <div className={styles['end']}>
-        <div className={styles['sign']}>
-          <span>Checked by, date</span>
-          <span>Owner</span>
-        </div>
-        {code}
+      <div className={styles['sign']}>
+        <span>Checked by, date</span>
+        <span>Owner</span>
       </div>
       <footer>
         Limits are nominal unless stated. The vehicle’s own service data goes first. Engine off and key out before hands
@@ -41,7 +36,7 @@ export function Sheet({ record: { vehicle, document }, name, back, code, childre
   )
 }
 
-interface PlainSheetProps extends Omit<SheetProps, 'record' | 'code'> {
+interface PlainSheetProps extends Omit<SheetProps, 'record'> {
   /** What stands large at its top, and small beside it. */
   readonly head: string
   readonly beside: string
