@@ -107,6 +107,9 @@ for (const [name, pathOf] of Object.entries(ROUTES))
         const where = `${size.width} × ${size.height}${larger ? ', type twice as large' : ''}`
         note(`${where}: cut off`, await cutOff(page))
         note(`${where}: small`, await small(page))
+        // The way about, and what is in hand, are there at every size.
+        await expect(page.getByRole('navigation', { name: 'Main' })).toBeInViewport({ ratio: 0.9 })
+        await expect(page.getByRole('banner')).toBeInViewport({ ratio: 0.9 })
       }
       await page.setViewportSize(PHONES[1])
       note(`phone${larger ? ', type twice as large' : ''}: axe`, await serious(page))
