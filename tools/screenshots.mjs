@@ -94,19 +94,6 @@ async function marked(page) {
   await page.getByText(/6 pulleys, tilted/).waitFor()
 }
 
-async function versions(page) {
-  // In Measure the reading pad takes the keys of a pulley in hand; in Length the arrows move it.
-  const id = await opened(page, { ...demo('drives/skerry-rod.drive.json'), name: 'Hill-climb drive, tried out' }, '3')
-  await page.getByRole('button', { name: /^Alternator,/ }).focus()
-  await page.keyboard.press('Enter')
-  for (let i = 0; i < 3; i++) await page.keyboard.press('Shift+ArrowUp')
-  // Sent after a moment of quiet; until then it says that the version before is saved.
-  const version = async () => (await (await page.request.get(`${ADDRESS}/api/drives/${id}`)).json()).version
-  while ((await version()) === 1) await page.waitForTimeout(300)
-  await page.goto(`${ADDRESS}/drives/${id}/history`)
-  await page.getByRole('list', { name: 'What changed' }).waitFor()
-}
-
 async function newDrive(page) {
   await page.goto(`${ADDRESS}/drives/new`)
   for (const part of ['Alternator', 'Water pump', 'Tensioner'])
@@ -129,13 +116,6 @@ async function card(page) {
   await step('Ketch', '3')(page)
   await page.getByRole('button', { name: 'Belt card' }).click()
   await page.getByRole('article', { name: 'Belt card' }).waitFor()
-}
-
-/** The water pump of the hill-climb car put right. */
-async function changeSizes(page) {
-  await page.getByRole('button', { name: 'Change the size for Water pump' }).click()
-  await page.getByRole('button', { name: /its limit with 5 % to spare/ }).click()
-  await page.getByRole('group', { name: 'Another pulley on Crank' }).waitFor()
 }
 
 /** A chirp on the van, one test done and a made-up recording heard. */
@@ -216,6 +196,24 @@ async function inspection(page) {
   await page.getByRole('list', { name: 'Checks' }).getByRole('button', { name: 'Rib depth lost' }).click()
 }
 
+const PHONE = { width: 390, height: 844 }
+
+/** One step of the van's drive, as a phone shows it. */
+const onPhone =
+  (step, more = async () => {}) =>
+  async (page) => {
+    const { drives } = await (await page.request.get(`${ADDRESS}/api/drives`)).json()
+    const { id } = drives.find(({ vehicle }) => vehicle?.name.startsWith('Ketch'))
+    await page.goto(`${ADDRESS}/drives/${id}/${step}`)
+    await page.getByRole('group', { name: 'Shown' }).waitFor()
+    await more(page)
+  }
+
+async function toTheSteps(page) {
+  await page.getByRole('checkbox', { name: /Photograph the routing/ }).scrollIntoViewIfNeeded()
+  await page.getByRole('checkbox').first().scrollIntoViewIfNeeded()
+}
+
 const PICTURES = [
   ['drives', LIGHT, async () => {}],
   ['bench-length', LIGHT, step('Haulm', '3')],
@@ -223,7 +221,6 @@ const PICTURES = [
   ['belt-card', LIGHT, card],
   ['bench-measure', LIGHT, step('Skerry', '1')],
   ['bench-speeds', LIGHT, step('Kiln', '4', take('Blower'))],
-  ['change-sizes', LIGHT, step('Skerry', '4', changeSizes)],
   ['noise', LIGHT, noise],
   ['bench-tension', LIGHT, step('Ketch', '5', wetMap)],
   ['rules', LIGHT, rules],
@@ -234,7 +231,8 @@ const PICTURES = [
   ['board', LIGHT, board],
   ['bench-photo', LIGHT, marked],
   ['bench-route', LIGHT, step('Haulm', '2', findRoutes)],
-  ['versions', LIGHT, versions],
+  ['phone-length', LIGHT, onPhone('length'), PHONE],
+  ['phone-belt-change', LIGHT, onPhone('belt-change', toTheSteps), PHONE],
   // Last: it leaves its readings in the drive.
   ['alignment', LIGHT, step('Haulm', '6', depths)],
 ]
@@ -249,7 +247,8 @@ await runMain(async () => {
     for (const [name, preferences, act, viewport = { width: 1280, height: 800 }] of PICTURES.filter(
       ([each]) => ONLY.length === 0 || ONLY.includes(each),
     )) {
-      const page = await browser.newPage({ viewport })
+      const touch = viewport === PHONE
+      const page = await browser.newPage({ viewport, hasTouch: touch, isMobile: touch, serviceWorkers: 'block' })
       await signIn(page.request)
       await page.addInitScript(
         (state) => localStorage.setItem('emery.preferences', JSON.stringify({ state, version: 0 })),
