@@ -1,11 +1,15 @@
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { fileURLToPath } from 'node:url'
 import { chromium, type BrowserContext, type Page } from '@playwright/test'
 import { newJob } from '@emery/core/api'
 import { address, expect, test } from './support/emery.ts'
 
 test.use({ serviceWorkers: 'allow', mayComplain: /ERR_INTERNET_DISCONNECTED|Failed to load resource|net::/ })
+
+/** The made-up picture to practise on, as if the phone had taken it. */
+const PICTURE = fileURLToPath(new URL('../demo/photos/engine-front.jpg', import.meta.url))
 
 /** Waits until this page is answered by what the browser keeps of the application. */
 async function kept(page: Page): Promise<void> {
@@ -59,6 +63,16 @@ test('on a phone without a network: what was opened is read, what is ticked and 
   await notes.fill('read off in the yard')
   await notes.blur()
   await expect(page.getByText(/server not responding; saved in this browser/)).toBeVisible()
+  // A picture that is taken now is seen now, and sent later.
+  await page.getByRole('group', { name: 'What to measure' }).getByRole('button', { name: 'Photo' }).tap()
+  await page.getByLabel('Camera for the engine’s front').setInputFiles(PICTURE)
+  const picture = page.getByRole('group', { name: 'Photo to mark' }).locator('image')
+  await expect(picture).toBeVisible({ timeout: 60_000 })
+  const shown = await picture.evaluate(async (image) => {
+    const answer = await fetch(image.getAttribute('href') ?? '')
+    return (await createImageBitmap(await answer.blob())).width
+  })
+  expect(shown).toBeGreaterThan(1000)
   // The phone restarts.
   await page.close()
   const again = await phone.newPage()
@@ -69,18 +83,18 @@ test('on a phone without a network: what was opened is read, what is ticked and 
   await expect
     .poll(
       async () => {
-        const { document, version } = (await (await request.get(`${address()}/api/drives/${drive}`)).json()) as {
-          document: { notes: string }
-          version: number
+        const { document } = (await (await request.get(`${address()}/api/drives/${drive}`)).json()) as {
+          document: { notes: string; photo?: { id: string } }
         }
+        const sent = await request.get(`${address()}/api/photos/${document.photo?.id ?? 'none'}/screen`)
         const { jobs } = (await (await request.get(`${address()}/api/jobs?driveId=${drive}`)).json()) as {
           jobs: { ticks: { step: string }[] }[]
         }
-        return [document.notes, version, jobs[0]?.ticks.filter(({ step: id }) => id === 'before.picture').length]
+        return [document.notes, sent.status(), jobs[0]?.ticks.filter(({ step: id }) => id === 'before.picture').length]
       },
       { timeout: 60_000 },
     )
-    .toEqual(['read off in the yard', 2, 1])
+    .toEqual(['read off in the yard', 200, 1])
   await phone.close()
 })
 

@@ -2,6 +2,7 @@ import barlowCondensed from '@fontsource/barlow-condensed/LICENSE?raw'
 import barlow from '@fontsource/barlow/LICENSE?raw'
 import plexMono from '@fontsource/ibm-plex-mono/LICENSE?raw'
 import { Collapse, Modal } from 'antd'
+import { useEffect, useState } from 'react'
 import licence from '../../../LICENSE?raw'
 
 interface AboutProps {
@@ -20,6 +21,7 @@ export function About({ onClose }: AboutProps) {
   return (
     <Modal open onCancel={onClose} footer={null} title="About Emery" width={640}>
       <p>Emery sizes, routes, tensions and aligns accessory drives. Figures marked nominal are averages of practice.</p>
+      <KeptHere />
       <Collapse
         items={NOTICES.map(({ key, label, text }) => ({
           key,
@@ -28,5 +30,24 @@ export function About({ onClose }: AboutProps) {
         }))}
       />
     </Modal>
+  )
+}
+
+const MB = 1e6
+
+/** How much of this browser's room Emery takes; nothing where the browser does not say. */
+function KeptHere() {
+  const [kept, setKept] = useState<StorageEstimate | null>(null)
+  useEffect(() => {
+    // Only a page served over TLS, or from this machine, is told.
+    if (!('storage' in navigator)) return
+    navigator.storage.estimate().then(setKept, () => undefined)
+  }, [])
+  if (kept?.usage === undefined || kept.quota === undefined) return null
+  return (
+    <p>
+      In this browser Emery keeps {(kept.usage / MB).toFixed(1)} MB of the {(kept.quota / MB).toFixed(0)} MB it may: the
+      application, what was opened in the last seven days, and what waits to be sent.
+    </p>
   )
 }

@@ -15,6 +15,8 @@ export function Offline() {
   useEffect(() => {
     // Only a page served over TLS, or from this machine, may keep anything.
     if (!('serviceWorker' in navigator)) return undefined
+    // Asked for, so that a browser short of room takes from others first; whether it agrees is its own affair.
+    void navigator.storage.persist().catch(() => undefined)
     let timer: ReturnType<typeof setInterval> | undefined
     const take = registerSW({
       immediate: true,
