@@ -110,14 +110,29 @@ test('signing out takes what was read out of this browser; the application stays
   await expect(page.getByRole('heading', { name: 'Board' })).toBeVisible()
   const stores = () => page.evaluate(async () => (await caches.keys()).filter((name) => name.startsWith('emery-')))
   await expect.poll(stores).toContain('emery-read-lately')
+  const read = () =>
+    page.evaluate(async () => {
+      const store = await caches.open('emery-read-lately')
+      return (await store.keys()).map(({ url }) => new URL(url).pathname).filter((path) => path !== '/api/session')
+    })
+  expect((await read()).length).toBeGreaterThan(0)
+  // From elsewhere, as a phone that was lost is.
+  const { sessions } = (await (await emery.page.request.get(`${address()}/api/people/me/sessions`)).json()) as {
+    sessions: { id: string; own: boolean }[]
+  }
+  const { id = '' } = sessions.find(({ own }) => own) ?? {}
+  await emery.page.request.delete(`${address()}/api/people/me/sessions/${id}`)
+  await expect(page.getByText('You are signed out')).toBeVisible()
+  await expect.poll(read).toEqual([])
+  await page.getByRole('button', { name: /^Wren/ }).click()
+  await expect(page.getByText('You are signed out')).toBeHidden()
+  await page.reload()
+  await expect(page.getByRole('heading', { name: 'Board' })).toBeVisible()
+  // And by one's own hand.
   await page.getByRole('button', { name: /^Signed in/ }).click()
   await page.getByRole('button', { name: 'Sign out' }).click()
   await expect(page.getByText(/Tap a name to sign in/)).toBeVisible()
-  const read = await page.evaluate(async () => {
-    const store = await caches.open('emery-read-lately')
-    return (await store.keys()).map(({ url }) => new URL(url).pathname).filter((path) => path !== '/api/session')
-  })
-  expect(read).toEqual([])
+  await expect.poll(read).toEqual([])
   await context.close()
 })
 

@@ -10,6 +10,7 @@ import { useTopBar } from '../ui/top-bar.ts'
 import { useAddress } from '../ui/use-address.ts'
 import { auditQuery } from './audit-api.ts'
 import styles from './audit.module.css'
+import stacked from '../ui/stacked-table.module.css'
 
 const ACTION_WORDS: Readonly<Record<AuditedAction, string>> = {
   'sign-in': 'Signed in',
@@ -69,7 +70,7 @@ export function AuditScreen() {
           detail="Sign-ins, changes of people and rules, deletions, restores, imports and exports are recorded."
         />
       ) : (
-        <table className={styles['log']}>
+        <table className={`${styles['log'] ?? ''} ${stacked['table'] ?? ''}`}>
           <thead>
             <tr>
               <th scope="col">When</th>

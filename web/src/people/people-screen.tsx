@@ -8,6 +8,7 @@ import { useTopBar } from '../ui/top-bar.ts'
 import { DevicesDialog } from './devices-dialog.tsx'
 import { PassphraseDialog } from './passphrase-dialog.tsx'
 import styles from './people.module.css'
+import stacked from '../ui/stacked-table.module.css'
 import { ROLE_MAY, ROLE_WORDS } from './role-words.ts'
 
 const ROLE_OPTIONS = ROLES.map((value) => ({ value, label: ROLE_WORDS[value] }))
@@ -31,7 +32,7 @@ export function PeopleScreen() {
       {people === undefined ? (
         <p role="status">Loading the list …</p>
       ) : (
-        <table className={styles['list']}>
+        <table className={`${styles['list'] ?? ''} ${stacked['table'] ?? ''}`}>
           <thead>
             <tr>
               <th scope="col">Name</th>

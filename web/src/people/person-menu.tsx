@@ -5,6 +5,7 @@ import { useNavigate } from 'react-router'
 import { mayAs, type Role } from '@emery/core/api'
 import { waitingChanges } from '../saving/outbox.ts'
 import { drivesWithUnsaved } from '../saving/unsaved-drives.ts'
+import { forgetWhatWasRead } from './forget-what-was-read.ts'
 import { sessionQuery, signOut } from './people-api.ts'
 import styles from './people.module.css'
 import { DevicesDialog } from './devices-dialog.tsx'
@@ -92,12 +93,6 @@ export function PersonMenu({ className }: { readonly className: string | undefin
       <DevicesDialog open={dialog === 'devices'} onClose={() => setDialog(null)} />
     </>
   )
-}
-
-/** What this browser has kept of the server for when the network is away. The application itself stays, and so does what waits to be sent. */
-async function forgetWhatWasRead(): Promise<void> {
-  if (!('caches' in globalThis)) return
-  for (const name of await caches.keys()) if (name.startsWith('emery-')) await caches.delete(name)
 }
 
 function initials(name: string): string {

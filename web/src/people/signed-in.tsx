@@ -4,6 +4,7 @@ import { useEffect, useState, type ReactNode } from 'react'
 import type { PersonRecord, SessionRecord } from '@emery/core/api'
 import { onSignedOut } from '../api/client.ts'
 import { writesAreOf } from '../api/write.ts'
+import { forgetWhatWasRead } from './forget-what-was-read.ts'
 import { sessionKey, sessionQuery } from './people-api.ts'
 import { Notice } from '../ui/notice.tsx'
 import { usePreferences } from '../ui/preferences.ts'
@@ -21,10 +22,14 @@ export function SignedIn({ children }: { readonly children: ReactNode }) {
   if (person !== null && person !== was) setWas(person)
 
   useEffect(() => {
+    if (person === null && was !== null) {
+      // Ended here or from elsewhere, as of a phone that was lost: nothing of the workshop is left on it to be read.
+      void forgetWhatWasRead().catch(() => undefined)
+    }
     if (person === null) return
     usePreferences.getState().setPerson(person.name)
     writesAreOf(person.name)
-  }, [person])
+  }, [person, was])
   useEffect(
     () =>
       onSignedOut(() => {

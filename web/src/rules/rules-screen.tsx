@@ -10,6 +10,7 @@ import { useTopBar } from '../ui/top-bar.ts'
 import { useMay } from '../people/use-may.ts'
 import { RuleRow } from './rule-row.tsx'
 import styles from './rules.module.css'
+import stacked from '../ui/stacked-table.module.css'
 import { Term } from '../ui/term.tsx'
 
 const GROUPS: Readonly<Record<RuleGroup, { readonly title: string; readonly used: string }>> = {
@@ -105,7 +106,7 @@ export function RulesScreen() {
               <h2 id={`rules-${group}`}>{GROUPS[group].title}</h2>
               <p className={styles['soft']}>{GROUPS[group].used}</p>
               <fieldset className={styles['set']} disabled={!mayLead}>
-                <table className={styles['table']}>
+                <table className={`${styles['table'] ?? ''} ${stacked['table'] ?? ''}`}>
                   <thead>
                     <tr>
                       <th scope="col">of</th>

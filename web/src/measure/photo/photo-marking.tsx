@@ -37,16 +37,17 @@ export function PhotoMarking({ photo }: { readonly photo: Photo }) {
     store.getState().select(pulley)
     setOf(pulley)
   }
-  const step = (by: 1 | -1) => {
-    const next = search.step(by)
+  const stepTo = (way: 1 | -1) => {
+    const next = search.step(way)
     if (next !== null && of !== null) take(of, next)
   }
   const middle = search.found?.rims[search.found.at]?.ellipse.y ?? 0
   const side = middle * camera.k + camera.y > size.height / 2 ? 'top' : 'bottom'
+  const wantsCorner = selected === null && photo.sheet !== undefined && photo.sheet.corners.length < 4
   /** Within the rim in hand a press takes its next edge; elsewhere another rim is looked for. */
   const pressRim = async (at: PicturePoint) => {
     if (search.found !== null && of !== null && isWithin(search.found, at)) {
-      step(search.found.rims[search.found.at + 1] === undefined ? -1 : 1)
+      stepTo(search.found.rims[search.found.at + 1] === undefined ? -1 : 1)
       return
     }
     const marked = store
@@ -74,7 +75,6 @@ export function PhotoMarking({ photo }: { readonly photo: Photo }) {
     if (from === null || Math.hypot(event.clientX - from.x, event.clientY - from.y) > SLACK_PX) return
     const [x, y] = pointOf(event)
     if (x < 0 || y < 0 || x > photo.width || y > photo.height) return
-    const wantsCorner = selected === null && photo.sheet !== undefined && photo.sheet.corners.length < 4
     if (by === 'rim' && !wantsCorner) void pressRim([x, y])
     else if (selected !== null) store.getState().edit('mark a rim', addMark(selected, [x, y]))
     else if (photo.sheet !== undefined) store.getState().edit('mark a corner', addCorner([x, y]))
@@ -121,17 +121,7 @@ export function PhotoMarking({ photo }: { readonly photo: Photo }) {
         </g>
       </svg>
       <p className={`${drawing['hint'] ?? ''} ${styles['hint'] ?? ''}`} role="status">
-        {search.failure !== null
-          ? search.failure
-          : search.busy
-            ? 'Looking for the rim …'
-            : by === 'rim' && !(selected === null && photo.sheet !== undefined && photo.sheet.corners.length < 4)
-              ? `Press in the middle of ${name ?? 'a pulley'}: its rim is found.`
-              : name !== undefined
-                ? `Mark the rim of ${name}: tap its outer edge, with the marks well spread.`
-                : photo.sheet !== undefined && photo.sheet.corners.length < 4
-                  ? `Mark corner ${photo.sheet.corners.length + 1} of the sheet.`
-                  : 'Choose the pulley to mark from the list.'}
+        {search.failure ?? (search.busy ? 'Looking for the rim …' : hintOf({ by, name, photo, wantsCorner }))}
       </p>
       <Segmented
         className={styles['by'] ?? ''}
@@ -150,7 +140,7 @@ export function PhotoMarking({ photo }: { readonly photo: Photo }) {
           side={side}
           of={of}
           onName={(pulley) => take(pulley, search.found)}
-          onStep={step}
+          onStep={stepTo}
         />
       )}
       <div
@@ -165,6 +155,23 @@ export function PhotoMarking({ photo }: { readonly photo: Photo }) {
       </div>
     </div>
   )
+}
+
+interface Hinted {
+  readonly by: 'rim' | 'marks'
+  /** The pulley in hand. */
+  readonly name: string | undefined
+  readonly photo: Photo
+  readonly wantsCorner: boolean
+}
+
+/** What the next press does. */
+function hintOf({ by, name, photo, wantsCorner }: Hinted): string {
+  if (wantsCorner) return `Mark corner ${(photo.sheet?.corners.length ?? 0) + 1} of the sheet.`
+  if (by === 'rim') return `Press in the middle of ${name ?? 'a pulley'}: its rim is found.`
+  return name === undefined
+    ? 'Choose the pulley to mark from the list.'
+    : `Mark the rim of ${name}: tap its outer edge, with the marks well spread.`
 }
 
 function isWithin({ rims, at }: RimInHand, [px, py]: PicturePoint): boolean {
