@@ -11,6 +11,10 @@ const DESK = { width: 1280, height: 800 }
 /** A phone held on its side; besides the four. */
 const ON_ITS_SIDE = { width: 844, height: 390 }
 
+/** A look at a page takes axe a second and more: at every size only where one has the time (`npm run endure`), else on a phone. */
+const EVERY_AXE = process.env['EMERY_ENDURE'] !== undefined
+const AXE_AT = EVERY_AXE ? [...PHONES, TABLET, ON_ITS_SIDE] : [PHONES[1]]
+
 interface Garage {
   readonly drive: string
   readonly vehicle: string
@@ -111,13 +115,17 @@ for (const [name, pathOf] of Object.entries(ROUTES))
         await expect(page.getByRole('navigation', { name: 'Main' })).toBeInViewport({ ratio: 0.9 })
         await expect(page.getByRole('banner')).toBeInViewport({ ratio: 0.9 })
       }
-      await page.setViewportSize(PHONES[1])
-      note(`phone${larger ? ', type twice as large' : ''}: axe`, await serious(page))
+      for (const size of AXE_AT) {
+        await page.setViewportSize(size)
+        await settled(page)
+        note(`${size.width} × ${size.height}${larger ? ', type twice as large' : ''}: axe`, await serious(page))
+      }
       await page.context().close()
     }
     const desk = await inHand(browser, emery.page, false, true)
     await shown(desk, path)
     note('desk, type twice as large: cut off', await cutOff(desk))
+    if (EVERY_AXE) note('desk, type twice as large: axe', await serious(desk))
     await desk.context().close()
     expect(wrong).toEqual({})
   })

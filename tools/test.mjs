@@ -3,10 +3,11 @@ import { join } from 'node:path'
 import { bundleForTests } from './lib/bundle-for-tests.mjs'
 import { runJest } from './lib/jest.mjs'
 import { ROOT } from './lib/places.mjs'
-import { openly, quietly } from './lib/run-command.mjs'
+import { quietly } from './lib/run-command.mjs'
 import { runMain, say } from './lib/say.mjs'
 import { setUp } from './lib/set-up.mjs'
-import { closingLine, playwrightTotals, sum } from './lib/totals.mjs'
+import { runPlaywright } from './lib/playwright.mjs'
+import { closingLine, sum } from './lib/totals.mjs'
 
 const REPORTS = join(ROOT, 'test-results')
 const CACHE = join(ROOT, 'node_modules', '.cache', 'emery')
@@ -53,19 +54,6 @@ async function runChecks() {
   return sum(totals)
 }
 
-async function runPlaywright() {
-  const report = join(REPORTS, 'e2e.json')
-  await openly(
-    process.execPath,
-    [join(ROOT, 'node_modules', '@playwright', 'test', 'cli.js'), 'test', '--config', 'e2e/playwright.config.ts'],
-    {
-      cwd: ROOT,
-      env: { ...process.env, EMERY_E2E_REPORT: report },
-    },
-  )
-  return playwrightTotals(report)
-}
-
 await runMain(async () => {
   await setUp({ browser: true })
   rmSync(REPORTS, { recursive: true, force: true })
@@ -75,7 +63,7 @@ await runMain(async () => {
   for (const [name, part] of [
     ['checks', runChecks],
     ['Jest', () => runJest(join(REPORTS, 'jest.json'))],
-    ['journeys', runPlaywright],
+    ['journeys', () => runPlaywright(join(REPORTS, 'e2e.json'))],
   ]) {
     const begun = Date.now()
     totals.push(await part())
