@@ -61,7 +61,7 @@ function Picture({ belt, now, mended }: PictureProps) {
   const y = (line: number) => middle - (line - reference) * factor * pxPerMm
   const points = order.map((at, i) => ({ at, x: x(ends[i] ?? 0), y: y(lines[at] ?? reference) }))
   return (
-    <div className={styles['above']} data-scrolls>
+    <div className={styles['above']} data-scrolls role="region" aria-label="From above" tabIndex={0}>
       <svg
         viewBox={`0 0 ${SIZE.width} ${SIZE.height}`}
         preserveAspectRatio="xMidYMid meet"

@@ -45,7 +45,7 @@ export function useBenchStore(record: DriveRecord): { readonly open: OpenBench; 
     const tabs = new OtherTabs(record.id, (saved) => follow(saved, 'changed in another tab'))
     let soon: ReturnType<typeof setTimeout> | undefined
     const look = () => {
-      if (saver.state.is !== 'saved') return
+      if (saver.leaving || saver.state.is !== 'saved') return
       // Away or gone: whoever saves next is told.
       fetchDrive(record.id).then(
         (saved) => follow(saved, 'changed on another device'),
