@@ -186,6 +186,8 @@ test('many changes without a network, the browser killed three times: each is ma
   /** Ticks and unticks; each is kept before the next is made, as a thumb is slower than a disk. */
   const change = async (page: Page, count: number) => {
     const step = page.getByRole('checkbox').first()
+    // What waits is read back a moment after the job is shown.
+    await expect(step).toBeChecked({ checked: made % 2 === 1 })
     for (let i = 0; i < count; i++) {
       const was = await step.isChecked()
       await step.dispatchEvent('click')
