@@ -31,12 +31,7 @@ export function Offline() {
   if (online && update === null) return null
   return (
     <div role="status" className={styles['waiting']}>
-      {!online && (
-        <p>
-          No network. What was opened lately can be read; what you change is kept here and sent when the network is
-          back.
-        </p>
-      )}
+      {!online && <p>{isKept() ? OFFLINE_KEPT : OFFLINE_OPEN}</p>}
       {update !== null && (
         <p>
           A new version of Emery is ready.{' '}
@@ -47,6 +42,16 @@ export function Offline() {
       )}
     </div>
   )
+}
+
+const OFFLINE_KEPT =
+  'No network. What was opened lately can be read; what you change is kept here and sent when the network is back.'
+const OFFLINE_OPEN =
+  'No network, and this browser keeps no pages: leave this one open. What you change is sent when the network is back.'
+
+/** Whether this page would come up again without a network: a service worker answers for it. */
+function isKept(): boolean {
+  return 'serviceWorker' in navigator && navigator.serviceWorker.controller !== null
 }
 
 function subscribe(changed: () => void): () => void {

@@ -2,8 +2,8 @@ import { useQuery } from '@tanstack/react-query'
 import { QRCode } from 'antd'
 import { useMemo } from 'react'
 import type { DriveRecord } from '@emery/core/api'
-import { cardCodeOf } from '@emery/core/card-code'
-import { addressesQuery } from '../people/hand-over-api.ts'
+import { cardCodeOf, type CardCode } from '@emery/core/card-code'
+import { addressesQuery, reachedFrom } from '../people/hand-over-api.ts'
 import styles from './drive-code.module.css'
 
 /** Pixels of the code as it is drawn; on paper its size is in millimetres. */
@@ -16,7 +16,11 @@ const DRAWN_PX = 256
 export function DriveCode({ record: { id, document } }: { readonly record: DriveRecord }) {
   const { data: addresses } = useQuery(addressesQuery())
   const code = useMemo(() => cardCodeOf(document), [document])
-  const link = `${addresses?.[0] ?? location.origin}/card/${id}`
+  // A code that is printed before the address is known would lead nowhere for ever.
+  if (addresses === undefined) return null
+  const reached = reachedFrom(addresses)[0]
+  if (code === null && reached === undefined) return null
+  const link = `${reached ?? location.origin}/card/${id}`
   return (
     <figure className={styles['code']}>
       <div role="img" aria-label="Code of this drive" data-link={`${link}#${code?.text ?? ''}`}>
@@ -34,13 +38,15 @@ export function DriveCode({ record: { id, document } }: { readonly record: Drive
           />
         </div>
       </div>
-      <figcaption>
-        {code === null
-          ? 'Opens the drive in its workshop.'
-          : code.holds === 'whole'
-            ? 'Opens the drive; any Emery reads it from here.'
-            : 'Opens the drive; any Emery reads route, belts and adjusters from here.'}
-      </figcaption>
+      <figcaption>{captionOf(code, reached !== undefined)}</figcaption>
     </figure>
   )
+}
+
+/** What the code does, and no more: where no phone reaches the server, its link opens nothing. */
+function captionOf(code: CardCode | null, isReached: boolean): string {
+  const opens = isReached ? 'Opens the drive in its workshop. ' : ''
+  if (code === null) return opens
+  const what = code.holds === 'whole' ? 'the drive' : 'route, belts and adjusters'
+  return `${opens}Any Emery reads ${what} out of a photo of it.`
 }

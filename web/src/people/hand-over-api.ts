@@ -14,6 +14,12 @@ export function addressesQuery() {
   })
 }
 
+/** The same with the address of a desk that is not the server’s own machine first: it shows that it is reached. */
+export function reachedFrom(listed: readonly string[]): readonly string[] {
+  const here = /^(localhost|127\.|\[::1\])/.test(location.hostname) ? [] : [location.origin]
+  return [...new Set([...here, ...listed])]
+}
+
 export const makeHandover = (path: string) => ask<HandoverMade>('/handovers', { method: 'POST', json: { path } })
 
 /** What became of a code, asked until it was used or is too old. */

@@ -3,7 +3,7 @@ import { Button, Modal, QRCode, Select } from 'antd'
 import { useEffect, useState } from 'react'
 import type { HandoverMade } from '@emery/core/api'
 import { deviceWords } from './devices-dialog.tsx'
-import { addressesQuery, handoverQuery, makeHandover } from './hand-over-api.ts'
+import { addressesQuery, handoverQuery, makeHandover, reachedFrom } from './hand-over-api.ts'
 import { useHandOver } from './hand-over-store.ts'
 import styles from './hand-over.module.css'
 
@@ -26,11 +26,9 @@ function Reached({ path }: { readonly path: string }) {
   const [chosen, setChosen] = useState<string | null>(null)
   if (error !== null) return <p role="alert">{error.message}</p>
   if (listed === undefined) return <p role="status">Loading …</p>
-  // A desk that is not the server’s own machine shows by its own address that the address is reached.
-  const here = /^(localhost|127\.|\[::1\])/.test(location.hostname) ? [] : [location.origin]
-  const addresses = [...new Set([...here, ...listed])]
+  const addresses = reachedFrom(listed)
   const address = chosen ?? addresses[0]
-  if (address === undefined) return <ThisMachineOnly />
+  if (address === undefined) return <NotReached />
   return (
     <div className={styles['code']}>
       {addresses.length > 1 && (
@@ -50,10 +48,13 @@ function Reached({ path }: { readonly path: string }) {
   )
 }
 
-function ThisMachineOnly() {
+function NotReached() {
   return (
     <div className={styles['code']}>
-      <p>Emery listens on this machine only, so no phone can reach it yet.</p>
+      <p>
+        Emery knows of no address under which a phone could reach it: it listens on this machine only, or the machine is
+        in no network.
+      </p>
       <p>
         Whoever runs it stops it and starts it again with <code>npm start -- --tls</code>. It then listens in the
         workshop’s network too, encrypted, and prints the address. A phone must be told once to trust it: the page{' '}
@@ -135,11 +136,14 @@ function Shown({ made: { id, token, expiresAt }, address, onAgain }: ShownProps)
 }
 
 function useSecondsUntil(at: string): number {
-  const secondsLeft = () => Math.max(0, Math.ceil((new Date(at).getTime() - Date.now()) / 1000))
-  const [left, setLeft] = useState(secondsLeft)
+  const [left, setLeft] = useState(() => secondsUntil(at))
   useEffect(() => {
-    const timer = setInterval(() => setLeft(secondsLeft()), TICK_MS)
+    const timer = setInterval(() => setLeft(secondsUntil(at)), TICK_MS)
     return () => clearInterval(timer)
-  })
+  }, [at])
   return left
+}
+
+function secondsUntil(at: string): number {
+  return Math.max(0, Math.ceil((new Date(at).getTime() - Date.now()) / 1000))
 }
