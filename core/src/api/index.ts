@@ -79,6 +79,7 @@ export {
   type ExampleDrive,
   type Found,
   MAX_PHOTO_BYTES,
+  MAX_TAKEN_BYTES,
   SHOWN_PHOTO_PX,
   MAX_VEHICLES_LISTED,
   type ListedPhoto,

@@ -139,6 +139,8 @@ export interface Found {
 
 /** Bytes of a picture as it is sent. */
 export const MAX_PHOTO_BYTES = 15_000_000
+/** Bytes of a picture that is opened in a browser at all, to be scaled down before it is sent: the largest telephones make 30 MB. */
+export const MAX_TAKEN_BYTES = 60_000_000
 /** Longer side of a picture as it is shown, pixels: finer than a finger can mark. What is larger is scaled down, on the phone or on the server. */
 export const SHOWN_PHOTO_PX = 2048
 

@@ -1,4 +1,3 @@
-import { createHash, randomBytes } from 'node:crypto'
 import { IsNull, LessThan, MoreThan, type DataSource } from 'typeorm'
 import { v4 as newId } from 'uuid'
 import type { HandoverMade, HandoverState } from '@emery/core/api'
@@ -8,13 +7,12 @@ import { SignInAttempts } from './attempts.ts'
 import { HandoverEntity } from './handover.entity.ts'
 import { SessionEntity } from './person.entity.ts'
 import type { Begun, Device, SessionService } from './session-service.ts'
+import { newToken, tokenHash } from './tokens.ts'
 
 /** How long a link is good for: as long as it takes to pick up a phone. */
 export const HANDOVER_MS = 120_000
 /** How long it is remembered what became of a link, for the desk that showed it. */
 const REMEMBERED_MS = 3600_000
-
-const sha256 = (text: string) => createHash('sha256').update(text).digest('hex')
 
 /** Links that sign whoever shows them in on one more device, once, within two minutes. */
 export class HandoverService {
@@ -30,7 +28,7 @@ export class HandoverService {
 
   /** A new link of someone; the one they showed before is worth nothing from now on. */
   async make(personId: string, path: string): Promise<HandoverMade> {
-    const token = randomBytes(24).toString('base64url')
+    const token = newToken()
     const [id, now] = [newId(), this.now().getTime()]
     const expiresAt = new Date(now + HANDOVER_MS)
     const manager = managerOf(this.source)
@@ -38,7 +36,7 @@ export class HandoverService {
     await manager.delete(HandoverEntity, { personId, sessionId: IsNull() })
     await manager.insert(HandoverEntity, {
       id,
-      tokenHash: sha256(token),
+      tokenHash: tokenHash(token),
       personId,
       path,
       expiresAt,
@@ -65,7 +63,7 @@ export class HandoverService {
     await this.attempts.begin('handover', from.address)
     return await inTransaction(this.source, async (manager) => {
       const row = await manager.findOne(HandoverEntity, {
-        where: { tokenHash: sha256(token), sessionId: IsNull(), expiresAt: MoreThan(this.now()) },
+        where: { tokenHash: tokenHash(token), sessionId: IsNull(), expiresAt: MoreThan(this.now()) },
         lock: { mode: 'pessimistic_write' },
       })
       if (row === null) throw new ApiError('HANDOVER_OVER')

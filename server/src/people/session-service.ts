@@ -1,5 +1,5 @@
 import argon2 from 'argon2'
-import { createHash, randomBytes } from 'node:crypto'
+import { randomBytes } from 'node:crypto'
 import type { Request } from 'express'
 import { IsNull, LessThan, MoreThan, type DataSource } from 'typeorm'
 import { v4 as newId } from 'uuid'
@@ -11,9 +11,12 @@ import { hashOf, type PassphraseCost } from './passphrases.ts'
 import { nameKey } from './names.ts'
 import { personRecord } from './people-service.ts'
 import { managerOf } from '../database/unit-of-work.ts'
+import { newToken, tokenHash } from './tokens.ts'
 
 /** A session ends this long after it was last used: a working day. */
 export const SESSION_MS = 12 * 3600_000
+/** Sessions of one person that are listed, the last used: many more devices than anybody has. */
+const MOST_LISTED = 100
 /** How stale “last used” may be; writing it with every request would make reading cost a write. */
 const SEEN_EVERY_MS = 600_000
 
@@ -52,11 +55,11 @@ export class SessionService {
   async begin(personId: string, { device, address }: Device): Promise<Begun> {
     const row = await managerOf(this.source).findOneBy(PersonEntity, { id: personId, deletedAt: IsNull() })
     if (row === null) throw new ApiError('PERSON_NOT_FOUND')
-    const token = randomBytes(32).toString('base64url')
+    const token = newToken()
     await managerOf(this.source).delete(SessionEntity, { seenAt: LessThan(this.before(SESSION_MS)) })
     const [at, sessionId] = [this.now(), newId()]
     await managerOf(this.source).insert(SessionEntity, {
-      tokenHash: sha256(token),
+      tokenHash: tokenHash(token),
       id: sessionId,
       personId,
       begunAt: at,
@@ -71,22 +74,22 @@ export class SessionService {
   async personOf(token: string | undefined): Promise<PersonRecord | null> {
     if (token === undefined || token === '') return null
     const manager = managerOf(this.source)
-    const tokenHash = sha256(token)
+    const hash = tokenHash(token)
     // Asked with every request: by one statement, past the entities.
     const [row] = await manager.query<(PersonRow & { readonly seenAt: Date })[]>(
       `SELECT person.id, person.name, person.role, person.version, session.seenAt
          FROM sessions session JOIN people person ON person.id = session.personId AND person.deletedAt IS NULL
         WHERE session.tokenHash = ? AND session.seenAt > ?`,
-      [tokenHash, this.before(SESSION_MS)],
+      [hash, this.before(SESSION_MS)],
     )
     if (row === undefined) return null
     if (row.seenAt < this.before(SEEN_EVERY_MS))
-      await manager.update(SessionEntity, { tokenHash }, { seenAt: this.now() })
+      await manager.update(SessionEntity, { tokenHash: hash }, { seenAt: this.now() })
     return personRecord(row)
   }
 
   async end(token: string | undefined): Promise<void> {
-    if (token !== undefined) await managerOf(this.source).delete(SessionEntity, { tokenHash: sha256(token) })
+    if (token !== undefined) await managerOf(this.source).delete(SessionEntity, { tokenHash: tokenHash(token) })
   }
 
   /** Where someone is signed in, the last used first; `token` is the one that asks. */
@@ -94,15 +97,16 @@ export class SessionService {
     const rows = await managerOf(this.source).find(SessionEntity, {
       where: { personId, seenAt: MoreThan(this.before(SESSION_MS)) },
       order: { seenAt: 'DESC', id: 'ASC' },
+      take: MOST_LISTED,
     })
-    const own = token === undefined ? '' : sha256(token)
-    return rows.map(({ id, tokenHash, begunAt, seenAt, device, address }) => ({
+    const own = token === undefined ? '' : tokenHash(token)
+    return rows.map(({ id, tokenHash: hash, begunAt, seenAt, device, address }) => ({
       id,
       device,
       address,
       begunAt: (begunAt ?? seenAt).toISOString(),
       seenAt: seenAt.toISOString(),
-      own: tokenHash === own,
+      own: hash === own,
     }))
   }
 
@@ -134,5 +138,3 @@ export interface Begun {
   readonly sessionId: string
   readonly person: PersonRecord
 }
-
-const sha256 = (text: string) => createHash('sha256').update(text).digest('hex')

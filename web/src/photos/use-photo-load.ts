@@ -1,6 +1,6 @@
 import { useCallback, useState } from 'react'
 import { v4 as newId } from 'uuid'
-import { MAX_PHOTO_BYTES, type PhotoRecord } from '@emery/core/api'
+import { MAX_PHOTO_BYTES, MAX_TAKEN_BYTES, type PhotoRecord } from '@emery/core/api'
 import { RequestFailure } from '../api/client.ts'
 import { keepPicture } from './kept-pictures.ts'
 import { addPhoto } from './photos-api.ts'
@@ -23,7 +23,11 @@ export function usePhotoLoad(onLoaded: (photo: LoadedPhoto) => void): {
     async (what: () => Promise<Blob>, name: string) => {
       setState({ busy: true, refusal: null })
       try {
-        const { picture, size } = await scaledPicture(await what())
+        const taken = await what()
+        // Before it is unpacked: what that takes is many times as much.
+        if (taken.size > MAX_TAKEN_BYTES)
+          throw new Error('This photo is larger than 60 MB. Save it smaller and load it again.')
+        const { picture, size } = await scaledPicture(taken)
         if (picture.size > MAX_PHOTO_BYTES)
           throw new Error('This photo is larger than 15 MB. Save it smaller and load it again.')
         const id = newId()
