@@ -278,7 +278,8 @@ function aheadByLine(
 ): number | null {
   const frontOf = (id: string | undefined) => {
     const found = pulleys.find((each) => each.id === id)
-    const width = found === undefined || !('width' in found) ? undefined : found.width
+    // A toothed pulley begins with a usual width that nobody has read.
+    const width = found === undefined || found.face === 'toothed' || !('width' in found) ? undefined : found.width
     return found?.z === undefined || width === undefined ? null : found.z + width / 2
   }
   const [own, other] = [frontOf(pulley), frontOf(origin)]

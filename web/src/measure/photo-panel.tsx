@@ -194,6 +194,20 @@ function SheetSize({ photo }: { readonly photo: Photo }) {
   )
 }
 
+/** That places hang on depths which nobody has said, before they are taken. */
+function DepthsUnsaid({ seen }: { readonly seen: readonly SeenPulley[] }) {
+  const lengths = useLengths()
+  const unsaid = seen.filter(({ depthError }) => depthError > 0)
+  if (unsaid.length === 0) return null
+  return (
+    <p className={styles['note']}>
+      How near {unsaid.length === 1 ? 'one rim stands' : `${unsaid.length} rims stand`} is not known: places may be off
+      by <b className="figures">{lengths.fine(Math.max(...unsaid.map(({ depthError }) => depthError)))}</b> or so.
+      Choose a pulley to say it.
+    </p>
+  )
+}
+
 interface AheadProps {
   readonly photo: Photo
   readonly pulley: string
@@ -279,6 +293,7 @@ function Outcome({
         )}
         .
       </p>
+      <DepthsUnsaid seen={result.pulleys} />
       <Button
         type="primary"
         size="large"
