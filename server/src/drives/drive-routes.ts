@@ -69,6 +69,11 @@ export function driveRoutes(drives: DriveService, onSaved: (id: string) => Promi
     response.json(await drives.get(request.params.id))
   })
 
+  routes.get('/:id/newer', async (request, response) => {
+    const than = wholeNumber(request.query['than'], { min: 0, max: 2 ** 31 - 1, fallback: 0 })
+    response.json({ newer: await drives.newerThan(request.params.id, than) })
+  })
+
   routes.put(
     '/:id',
     body,
@@ -146,6 +151,10 @@ export const driveOperations: Operations = {
   },
   'POST /import': { summary: 'Bring in a drive file', body: BodyOf.file(DRIVE_MEDIA_TYPE), status: 201 },
   'GET /:id': { summary: 'One drive' },
+  'GET /:id/newer': {
+    summary: 'The drive where it is newer than a version, else null',
+    query: { than: 'The version that is known already.' },
+  },
   'PUT /:id': {
     summary: 'Save a drive on top of a version; repeated with the same saveId it is saved once',
     body: BodyOf.json({

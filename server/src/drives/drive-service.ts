@@ -1,4 +1,4 @@
-import { Brackets, IsNull, Like, type DataSource, type EntityManager } from 'typeorm'
+import { Brackets, IsNull, Like, MoreThan, type DataSource, type EntityManager } from 'typeorm'
 import { v4 as newId } from 'uuid'
 import type { DriveList, DriveRecord, RevisionRecord, RevisionSummary } from '@emery/core/api'
 import { openStored, type CheckedDrive } from '@emery/core/drive'
@@ -68,6 +68,14 @@ export class DriveService {
 
   async get(id: string): Promise<DriveRecord> {
     return driveRecord(await this.row(managerOf(this.source), id))
+  }
+
+  /** The drive where it is newer than `version`; null where it is not, and where it is gone: whoever asks only follows. */
+  async newerThan(id: string, version: number): Promise<DriveRecord | null> {
+    const manager = managerOf(this.source)
+    // The document is fetched only where there is one to follow.
+    const isNewer = await manager.existsBy(DriveEntity, { id, version: MoreThan(version), deletedAt: IsNull() })
+    return isNewer ? driveRecord(await this.row(manager, id)) : null
   }
 
   /** Stores a new drive. With an `id` that is taken already, nothing changes and what stands there comes back. */

@@ -33,6 +33,22 @@ const crankOf = (record: DriveRecord | RevisionRecord) => {
 }
 
 describe('a drive', () => {
+  test('is told only to whoever knows an older version, and to nobody once it is gone', async () => {
+    const { id } = await created()
+    const newer = async (than: number) =>
+      (
+        (await request(at.app).get(`/api/drives/${id}/newer?than=${than}`).expect(200)).body as {
+          newer: DriveRecord | null
+        }
+      ).newer
+    expect(await newer(1)).toBeNull()
+    await save(id, 1, ketchWithCrank(160)).expect(200)
+    expect(await newer(1)).toMatchObject({ id, version: 2 })
+    expect(await newer(2)).toBeNull()
+    await request(at.app).delete(`/api/drives/${id}?basedOn=2`).expect(204)
+    expect(await newer(1)).toBeNull()
+  })
+
   test('comes back as it was stored, to the last digit', async () => {
     const document = ketchWithCrank(155.57500000000002)
     const { id } = await created(document)

@@ -3,14 +3,14 @@ import { useEffect, useRef, useState } from 'react'
 import { v4 as newId } from 'uuid'
 import type { DriveRecord } from '@emery/core/api'
 import { hearNews } from '../api/news.ts'
-import { driveKeys, fetchDrive, saveDrive } from '../drives/drives-api.ts'
+import { driveKeys, newerDrive, saveDrive } from '../drives/drives-api.ts'
 import { usePreferences } from '../ui/preferences.ts'
 import { createBenchStore, type BenchState, type BenchStore } from './store/bench-store.ts'
 import { Saver, type SaveState } from './store/saver.ts'
 import { OtherTabs } from './store/other-tabs.ts'
 import { browserShelf } from './store/unsaved-shelf.ts'
 
-/** Milliseconds after news of drives before this one is looked at: several come at once, and a bench that is being left is not looked at. */
+/** Milliseconds after news of drives before this one is looked at: several come at once. */
 const NEWS_MS = 250
 
 interface OwnBench extends OpenBench {
@@ -45,10 +45,10 @@ export function useBenchStore(record: DriveRecord): { readonly open: OpenBench; 
     const tabs = new OtherTabs(record.id, (saved) => follow(saved, 'changed in another tab'))
     let soon: ReturnType<typeof setTimeout> | undefined
     const look = () => {
-      if (saver.leaving || saver.state.is !== 'saved') return
-      // Away or gone: whoever saves next is told.
-      fetchDrive(record.id).then(
-        (saved) => follow(saved, 'changed on another device'),
+      if (saver.state.is !== 'saved') return
+      // While the server is away: whoever saves next is told.
+      newerDrive(record.id, saver.version).then(
+        (saved) => saved !== null && follow(saved, 'changed on another device'),
         () => undefined,
       )
     }

@@ -34,9 +34,8 @@ export function useBenchCommands(
     const removeThis = async () => {
       // What was just changed goes along, so that a drive brought back is the one that was deleted.
       await saver.flush()
-      saver.leaving = true
-      saver.leaving = await remove({ id: record.id, name: store.getState().drive.name, version: saver.version })
-      if (saver.leaving) void navigate('/drives')
+      if (await remove({ id: record.id, name: store.getState().drive.name, version: saver.version }))
+        void navigate('/drives')
     }
     const lastTime = async () => {
       const jobs = await queries.query({ ...jobsQuery(record.id), staleTime: 0 })

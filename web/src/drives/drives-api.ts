@@ -22,12 +22,14 @@ export function driveListQuery(search: string) {
   })
 }
 
-export const fetchDrive = (id: string) => ask<DriveRecord>(`/drives/${id}`)
+/** The drive where the server has a newer one than `version`; null where it has none, or none any more. */
+export const newerDrive = async (id: string, version: number) =>
+  (await ask<{ newer: DriveRecord | null }>(`/drives/${id}/newer?than=${version}`)).newer
 
 export function driveQuery(id: string) {
   return queryOptions({
     queryKey: driveKeys.one(id),
-    queryFn: () => fetchDrive(id),
+    queryFn: () => ask<DriveRecord>(`/drives/${id}`),
     // The bench holds its own copy while it is open; fetching under it would only confuse the two.
     refetchOnWindowFocus: false,
     refetchOnReconnect: false,

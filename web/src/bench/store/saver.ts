@@ -46,8 +46,6 @@ const RETRY_MS = [1000, 2000, 4000, 8000, 15_000] as const
 export class Saver {
   /** The newest version of the drive that this page has seen. */
   version: number
-  /** The drive is being deleted from here: what others say of it is not asked for any more. */
-  leaving = false
   private pending: CheckedDrive | null = null
   /** What was done since the last save, each thing once. */
   private done = new Set<string>()
