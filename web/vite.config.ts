@@ -44,7 +44,8 @@ const offline = VitePWA({
       },
       {
         // The stream of news is no answer that could be kept; who a code signs in is asked of the server alone.
-        urlPattern: /\/api\/(?!live|handovers|authority|openapi|drives\/[^/]+\/newer|photos\/[^/]+\/original|vehicles\/[^/]+\/export)/,
+        urlPattern:
+          /\/api\/(?!live|handovers|authority|openapi|drives\/[^/]+\/newer|photos\/[^/]+\/original|vehicles\/[^/]+\/export)/,
         handler: 'NetworkFirst',
         method: 'GET',
         options: {

@@ -132,7 +132,7 @@ function withDepth(
       depthError: rim?.ahead == null && each.pulley !== origin ? AHEAD_SIGMA_MM * offPerDepth(each, camera) : 0,
     }
   })
-  return { ...seen, pulleys }
+  return { ...seen, pulleys, sizesError: sizesErrorOf(pulleys, input.distances) }
 }
 
 function refused(message: string, rims: readonly MarkedRim[] = []): PhotoResult {
@@ -356,22 +356,27 @@ function describe(input: Omit<PhotoInput, 'rims'>, rims: readonly MarkedRim[], m
       depthError: 0,
     }
   })
-  const place = (id: string) => pulleys.find(({ pulley }) => pulley === id)
-  const sizes = [
-    ...pulleys.flatMap(({ diameterError }) => (diameterError === null ? [] : [diameterError])),
-    ...input.distances.flatMap(({ from, to, value }) => {
-      const [a, b] = [place(from), place(to)]
-      return a === undefined || b === undefined ? [] : [distance(a, b) - value]
-    }),
-  ]
   return {
     ok: true,
     pulleys,
     onto: shiftedMap(matrix, origin),
     marksError: rms(misses),
-    sizesError: sizes.length < 2 ? null : rms(sizes),
+    sizesError: sizesErrorOf(pulleys, input.distances),
     tilt: tiltOf(straight, input.picture),
   }
+}
+
+/** How far known diameters and distances are from what was seen, root mean square; null with none to spare. */
+function sizesErrorOf(pulleys: readonly SeenPulley[], distances: PhotoInput['distances']): Mm | null {
+  const place = (id: string) => pulleys.find(({ pulley }) => pulley === id)
+  const sizes = [
+    ...pulleys.flatMap(({ diameterError }) => (diameterError === null ? [] : [diameterError])),
+    ...distances.flatMap(({ from, to, value }) => {
+      const [a, b] = [place(from), place(to)]
+      return a === undefined || b === undefined ? [] : [distance(a, b) - value]
+    }),
+  ]
+  return sizes.length < 2 ? null : rms(sizes)
 }
 
 function rms(values: readonly number[]): number {
