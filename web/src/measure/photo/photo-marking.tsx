@@ -7,7 +7,7 @@ import { photoAddress } from '../../photos/photos-api.ts'
 import { useBench, useBenchState } from '../../bench/bench-context.ts'
 import drawing from '../../bench/drawing/drawing.module.css'
 import { useCamera } from '../../bench/drawing/use-camera.ts'
-import { addCorner, addMark, moveCorner, moveMark, setRim } from './photo-edits.ts'
+import { addCorner, addMark, clearRim, moveCorner, moveMark, setRim } from './photo-edits.ts'
 import found from './rim-found.module.css'
 import { RimFound } from './rim-found.tsx'
 import { useRimSearch, type RimInHand } from './use-rim-search.ts'
@@ -40,6 +40,11 @@ export function PhotoMarking({ photo }: { readonly photo: Photo }) {
   const stepTo = (way: 1 | -1) => {
     const next = search.step(way)
     if (next !== null && of !== null) take(of, next)
+  }
+  const nameAgain = () => {
+    if (of !== null) store.getState().edit('clear marks', clearRim(of))
+    store.getState().select(null)
+    setOf(null)
   }
   const middle = search.found?.rims[search.found.at]?.ellipse.y ?? 0
   const side = middle * camera.k + camera.y > size.height / 2 ? 'top' : 'bottom'
@@ -141,6 +146,7 @@ export function PhotoMarking({ photo }: { readonly photo: Photo }) {
           of={of}
           onName={(pulley) => take(pulley, search.found)}
           onStep={stepTo}
+          onOther={nameAgain}
         />
       )}
       <div

@@ -27,10 +27,12 @@ interface RimFoundProps {
   readonly of: string | null
   readonly onName: (pulley: string) => void
   readonly onStep: (by: 1 | -1) => void
+  /** It is the rim of another one than was in hand. */
+  readonly onOther: () => void
 }
 
 /** What was found by a press: which pulley it is, its other edges, its face, each by one tap. */
-export function RimFound({ search, found, side, of, onName, onStep }: RimFoundProps) {
+export function RimFound({ search, found, side, of, onName, onStep, onOther }: RimFoundProps) {
   return (
     <div className={styles['found']} data-side={side} role="group" aria-label="The rim found">
       {found.doubtful && (
@@ -46,9 +48,13 @@ export function RimFound({ search, found, side, of, onName, onStep }: RimFoundPr
         <Button disabled={found.rims[found.at + 1] === undefined} onClick={() => onStep(1)}>
           Outer edge
         </Button>
-        {of === null && (
+        {of === null ? (
           <Button type="text" onClick={search.forget}>
             Leave it
+          </Button>
+        ) : (
+          <Button type="text" onClick={onOther}>
+            Another pulley …
           </Button>
         )}
       </div>
