@@ -1,5 +1,6 @@
 import type { Page } from '@playwright/test'
 import { address, expect, test } from './support/emery.ts'
+import { changesKept } from './support/outbox.ts'
 
 test.describe('with the server away', () => {
   test.use({ mayComplain: /ERR_FAILED|Failed to load resource/ })
@@ -78,6 +79,7 @@ test.describe('with the server away', () => {
     await expect(page.getByRole('alert')).toContainText('kept in this browser')
     await page.getByLabel('Notes').fill('knocks when cold')
     await page.getByLabel('Engine').click()
+    await expect.poll(() => changesKept(page)).toBe(4)
 
     // Closed meanwhile, and opened again somewhere else.
     await page.goto('about:blank')

@@ -5,6 +5,7 @@ import { fileURLToPath } from 'node:url'
 import { chromium, type BrowserContext, type Page } from '@playwright/test'
 import { newJob } from '@emery/core/api'
 import { address, expect, test } from './support/emery.ts'
+import { changesKept } from './support/outbox.ts'
 
 test.use({ serviceWorkers: 'allow', mayComplain: /ERR_INTERNET_DISCONNECTED|Failed to load resource|net::/ })
 
@@ -193,21 +194,7 @@ test('many changes without a network, the browser killed three times: each is ma
       await step.dispatchEvent('click')
       await expect(step).toBeChecked({ checked: !was })
     }
-    const waiting = () =>
-      page.evaluate(
-        () =>
-          new Promise<number>((resolve) => {
-            const asked = indexedDB.open('emery-outbox')
-            asked.onsuccess = () => {
-              const count = asked.result.transaction('changes').objectStore('changes').count()
-              count.onsuccess = () => {
-                asked.result.close()
-                resolve(count.result)
-              }
-            }
-          }),
-      )
-    await expect.poll(waiting).toBe(made + count)
+    await expect.poll(() => changesKept(page)).toBe(made + count)
     made += count
   }
   let made = 0

@@ -1,4 +1,4 @@
-import { createStore, del, entries, set, type UseStore } from 'idb-keyval'
+import { createStore, del, entries, promisifyRequest, type UseStore } from 'idb-keyval'
 
 /** A change that the server has not acknowledged, as it is kept in this browser. */
 export interface Waiting<Change> {
@@ -19,7 +19,12 @@ const store = () => (opened ??= createStore('emery-outbox', 'changes'))
 /** Keeps a change in this browser; false where it cannot be kept, because there is no room or no storage at all. */
 export async function keepChange(waiting: Waiting<unknown>): Promise<boolean> {
   try {
-    await set(waiting.id, waiting, store())
+    // Committed at once: a page that is closed before it has heard of its own success does not take the change with it.
+    await store()('readwrite', (changes) => {
+      changes.put(waiting, waiting.id)
+      changes.transaction.commit()
+      return promisifyRequest(changes.transaction)
+    })
     return true
   } catch {
     return false

@@ -17,11 +17,13 @@ export class FakeServer {
   readonly asked: string[] = []
   /** What was sent along, as JSON, with what it was sent to. */
   readonly sent: { readonly to: string; readonly body: unknown }[] = []
-  answers: Record<string, Answer | 'away'> = {}
+  answers: Record<string, Answer | 'away' | 'unanswered'> = {}
+  /** Whose writes are made. */
+  readonly person = `tester ${++testers}`
 
   install(): void {
     // Each test is somebody's of its own: nothing that another wrote is theirs.
-    writesAreOf(`tester ${++testers}`)
+    writesAreOf(this.person)
     Object.assign(globalThis, {
       fetch: (url: string, { method = 'GET', body }: RequestInit = {}) => {
         const key = `${method} ${url.replace(/^\/api/, '').replace(/\?.*$/, '')}`
@@ -29,6 +31,7 @@ export class FakeServer {
         if (typeof body === 'string') this.sent.push({ to: key, body: JSON.parse(body) })
         const answer = this.answers[key] ?? { status: 404, json: {} }
         if (answer === 'away') return Promise.reject(new TypeError('network'))
+        if (answer === 'unanswered') return new Promise(() => undefined)
         return Promise.resolve({
           ok: answer.status < 400,
           status: answer.status,

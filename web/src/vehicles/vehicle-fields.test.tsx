@@ -1,7 +1,9 @@
+import 'fake-indexeddb/auto'
 import { afterEach, beforeEach, expect, test } from '@jest/globals'
 import { cleanup, screen, waitFor } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import type { VehicleRecord } from '@emery/core/api'
+import { waitingWrites } from '../api/write.ts'
 import { FakeServer, show } from '../testing/fake-server.tsx'
 import { VehicleFieldsForm } from './vehicle-fields.tsx'
 
@@ -28,7 +30,8 @@ afterEach(cleanup)
 const write = async (label: string, words: string) => {
   const field = screen.getByLabelText(label)
   await userEvent.clear(field)
-  await userEvent.type(field, `${words}{Enter}`)
+  await userEvent.type(field, words)
+  await userEvent.tab()
 }
 const refused = (path: string, message: string) => ({
   status: 400,
@@ -59,4 +62,14 @@ test('what is no distance is not sent; a plate that is refused says so beside it
   expect(await screen.findByText('must be letters')).toBeTruthy()
   // What was typed stays to be mended.
   expect(screen.getByLabelText<HTMLInputElement>(/^Plate/).value).toBe('HB<1>')
+})
+
+test('a field that is left while the one before is not answered is kept with it, at once', async () => {
+  server.answers['PUT /vehicles/v1'] = 'unanswered'
+  await write('Engine', '2.4')
+  await write('Notes', 'knocks when cold')
+  await waitFor(async () => expect((await waitingWrites(server.person)).length).toBe(2))
+  const [, second] = await waitingWrites(server.person)
+  expect(second?.change.json).toMatchObject({ engine: '2.4', notes: 'knocks when cold' })
+  expect(server.sent).toHaveLength(1)
 })

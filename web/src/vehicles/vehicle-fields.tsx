@@ -1,6 +1,6 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { Button, Input } from 'antd'
-import { useState } from 'react'
+import { useRef, useState } from 'react'
 import type { VehicleFields, VehicleRecord } from '@emery/core/api'
 import { RequestFailure } from '../api/client.ts'
 import { boardKey } from '../jobs/jobs-api.ts'
@@ -14,10 +14,12 @@ export function VehicleFieldsForm({ vehicle }: { readonly vehicle: VehicleRecord
   const units = useUnits()
   const odometer = useFigureUnit('Odometer, km')
   const [drafts, setDrafts] = useState<Partial<Record<keyof VehicleFields, string>>>({})
+  // What was left and not answered yet. A field is kept in this browser the moment it is left, not when the one before has been answered, and
+  // has the ones before with it.
+  const unanswered = useRef<Partial<VehicleFields>>({})
   const { mutate, error, variables } = useMutation({
-    // One field after the other, each on top of what the one before has come to: nobody is in conflict with themselves.
-    scope: { id: `vehicle-${vehicle.id}` },
     mutationFn: ({ fields, lastWasWrong = false }: { fields: Partial<VehicleFields>; lastWasWrong?: boolean }) => {
+      unanswered.current = { ...unanswered.current, ...fields }
       const {
         name,
         plate,
@@ -31,22 +33,29 @@ export function VehicleFieldsForm({ vehicle }: { readonly vehicle: VehicleRecord
       return saveVehicle(
         vehicle.id,
         version,
-        { name, plate, engine, distance, notes, owner, reach, ...fields },
+        { name, plate, engine, distance, notes, owner, reach, ...unanswered.current },
         lastWasWrong,
       )
     },
     onSuccess: (saved, { fields }) => {
       queries.setQueryData(vehicleKeys.one(vehicle.id), saved)
+      answered(fields)
       setDrafts((before) => Object.fromEntries(Object.entries(before).filter(([key]) => !(key in fields))))
       for (const queryKey of [vehicleKeys.lists, ['drives', 'list'], boardKey])
         void queries.invalidateQueries({ queryKey })
     },
-    onError: (reason) => {
+    onError: (reason, { fields }) => {
+      if (reason instanceof RequestFailure && !reason.away) answered(fields)
       // Somebody else has changed it: their version is shown, what was typed here stays to be left again.
       if (reason instanceof RequestFailure && reason.details.code === 'VERSION_CONFLICT')
         void queries.invalidateQueries({ queryKey: vehicleKeys.one(vehicle.id) })
     },
   })
+  const answered = (fields: Partial<VehicleFields>) => {
+    unanswered.current = Object.fromEntries(
+      Object.entries(unanswered.current).filter(([key, value]) => fields[key as keyof VehicleFields] !== value),
+    )
+  }
   const problem = error instanceof RequestFailure ? error.details.problems?.[0] : undefined
   const lower = problem?.path === '$.distance' && problem.message.includes('lower')
   const field = (key: 'name' | 'plate' | 'engine' | 'notes' | 'owner' | 'reach', label: string, most: number) => {
