@@ -22,17 +22,25 @@ export function useSetJob() {
   const { mutate, error } = useMutation({
     // A job that is moved twice ends where it was moved last.
     scope: { id: 'job-list' },
-    mutationFn: async ({ driveId, jobId, set, hands }: SetOfJob) => {
-      const gone = hands?.before ?? []
-      const lists = hands === undefined ? {} : { hands: { put: hands.after, gone } }
-      const change = { driveId, jobId, edit: { set, lists } }
-      const waiting: WaitingJobEdit = { id: newId(), person, row: jobRow(driveId), madeAt: Date.now(), change }
-      await keepChange(waiting)
+    mutationFn: async ({ waiting, kept }: { waiting: WaitingJobEdit; kept: Promise<boolean> }) => {
+      // Kept first: what it is sent as is kept over it.
+      await kept
       return sendJobEdit(queries, waiting)
     },
-    onSettled: (_saved, _error, { driveId }) => {
+    onSettled: (_saved, _error, { waiting }) => {
+      const { driveId } = waiting.change
       for (const queryKey of [boardKey, jobsKey(driveId)]) void queries.invalidateQueries({ queryKey })
     },
   })
-  return { set: useCallback((what: SetOfJob) => mutate(what), [mutate]), error }
+  const set = useCallback(
+    ({ driveId, jobId, set: fields, hands }: SetOfJob) => {
+      const lists = hands === undefined ? {} : { hands: { put: hands.after, gone: hands.before } }
+      const change = { driveId, jobId, edit: { set: fields, lists } }
+      const waiting: WaitingJobEdit = { id: newId(), person, row: jobRow(driveId), madeAt: Date.now(), change }
+      // Kept now, not in its turn: one before it may be unanswered for long.
+      mutate({ waiting, kept: keepChange(waiting) })
+    },
+    [mutate, person],
+  )
+  return { set, error }
 }
