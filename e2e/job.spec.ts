@@ -81,7 +81,7 @@ test.describe('a van from complaint to sign-off', () => {
     // It is due on the Board, is found there, and goes on from there.
     await page.getByRole('link', { name: 'Board' }).click()
     await page.getByRole('button', { name: /Second check/ }).click()
-    await page.getByRole('textbox', { name: 'Search jobs' }).fill('ferry slip')
+    await page.getByRole('searchbox', { name: 'Search jobs' }).fill('ferry slip')
     await expect(page).toHaveURL(/waits=re-check&q=ferry\+slip$/)
     const row = page
       .getByRole('list', { name: 'Jobs by stage' })

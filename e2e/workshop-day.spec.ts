@@ -169,7 +169,7 @@ test('ten vehicles of a fleet come in from a table; those that nobody has looked
   const done = page.getByRole('dialog', { name: '9 vehicles added, 0 changed.' })
   await done.getByRole('button', { name: 'OK' }).click()
   await expect(done).toBeHidden()
-  await page.getByRole('textbox', { name: 'Search vehicles' }).fill('wigeon lines')
+  await page.getByRole('searchbox', { name: 'Search vehicles' }).fill('wigeon lines')
   await expect(page.getByRole('link', { name: /Wigeon \d/ })).toHaveCount(9)
   await page.getByRole('link', { name: 'Board' }).click()
   const due = page.getByRole('region', { name: 'Due' })

@@ -1,3 +1,4 @@
+import { join } from 'node:path'
 import react from '@vitejs/plugin-react'
 import { defineConfig } from 'vite'
 import { compression } from 'vite-plugin-compression2'
@@ -59,6 +60,25 @@ const offline = VitePWA({
   },
 })
 
+interface Modules {
+  readonly getModuleInfo: (id: string) => { readonly importedIds: readonly string[] } | null
+}
+
+let firstSight: ReadonlySet<string> | undefined
+/** The modules that the frame and the Board import, directly or by way of others; what is imported later is none of them. */
+function forFirstSight(modules: Modules): ReadonlySet<string> {
+  return (firstSight ??= (() => {
+    const found = new Set<string>()
+    const open = ['src/main.tsx', 'src/jobs/board/board-screen.tsx'].map((path) => join(import.meta.dirname, path))
+    for (let id = open.pop(); id !== undefined; id = open.pop()) {
+      if (found.has(id)) continue
+      found.add(id)
+      open.push(...(modules.getModuleInfo(id)?.importedIds ?? []))
+    }
+    return found
+  })())
+}
+
 export default defineConfig({
   plugins: [
     react(),
@@ -89,6 +109,12 @@ export default defineConfig({
             },
             { name: 'check', test: /node_modules[\\/](yup|property-expr|tiny-case|toposort)[\\/]/, priority: 8 },
             { name: 'files', test: /node_modules[\\/](papaparse|file-saver)[\\/]/, priority: 8 },
+            // What a phone needs before it shows the day's jobs, and nothing that comes with the control library.
+            {
+              name: (id, modules) => (forFirstSight(modules).has(id) ? 'first' : null),
+              test: /node_modules|web[\\/]src/,
+              priority: 7,
+            },
             { name: 'controls', test: /node_modules/, minShareCount: 12 },
             {
               name: 'core',

@@ -1,7 +1,6 @@
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals'
 import { act, cleanup, render, screen, within } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
-import { App as AntApp } from 'antd'
 import { useStore } from 'zustand'
 import { fixPlan, takeMoves, usualMoves } from '@emery/core/alignment'
 import type { CheckedDrive } from '@emery/core/drive'
@@ -33,12 +32,12 @@ afterEach(cleanup)
 function Shown({ store }: { readonly store: BenchStore }) {
   const drive = useStore(store, (state) => state.drive)
   return (
-    <AntApp>
+    <>
       <BenchContext.Provider value={benchParts(drive, store)}>
         <AlignmentStep />
         <FromAbove />
       </BenchContext.Provider>
-    </AntApp>
+    </>
   )
 }
 

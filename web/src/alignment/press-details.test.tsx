@@ -1,7 +1,6 @@
 import { afterEach, expect, test } from '@jest/globals'
 import { cleanup, render, screen } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
-import { App as AntApp } from 'antd'
 import { useStore } from 'zustand'
 import type { AlignmentMove } from '@emery/core/alignment'
 import { BenchContext } from '../bench/bench-context.ts'
@@ -20,11 +19,11 @@ function Shown({ store }: { readonly store: BenchStore }) {
   const shaft = drive.shafts.find(({ id }) => id === 'ps')
   if (shaft === undefined) throw new Error('the drive has no such pump')
   return (
-    <AntApp>
+    <>
       <BenchContext.Provider value={benchParts(drive, store)}>
         <PressDetails shaft={shaft} move={OUT} />
       </BenchContext.Provider>
-    </AntApp>
+    </>
   )
 }
 

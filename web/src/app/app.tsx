@@ -1,18 +1,25 @@
 import { QueryClientProvider } from '@tanstack/react-query'
-import { App as AntApp, ConfigProvider } from 'antd'
-import { lazy, Suspense, useEffect, type ReactNode } from 'react'
+import { lazy, Suspense, useEffect, useState, useSyncExternalStore, type ReactNode } from 'react'
 import { RouterProvider } from 'react-router/dom'
+import { SignedIn } from '../people/signed-in.tsx'
 import { usePreferences } from '../ui/preferences.ts'
+import { hearUnsaid, isUnsaid } from '../ui/tell.ts'
+import { SETTLED_MS, useLater } from '../ui/use-later.ts'
+import { withControls } from '../ui/with-controls.tsx'
 import { queries } from './queries.ts'
 import { router } from './routes.tsx'
-import { SignedIn } from '../people/signed-in.tsx'
-import { antTheme } from './theme.ts'
 
-const OnPhone = lazy(async () => ({ default: (await import('../people/on-phone.tsx')).OnPhone }))
-const Trust = lazy(async () => ({ default: (await import('../people/trust.tsx')).Trust }))
+const OnPhone = lazy(async () => ({
+  default: await withControls(async () => (await import('../people/on-phone.tsx')).OnPhone),
+}))
+const Trust = lazy(async () => ({
+  default: await withControls(async () => (await import('../people/trust.tsx')).Trust),
+}))
 
 /** Pages for whoever is not signed in yet. */
 const BEFORE_SIGNING_IN: Readonly<Record<string, ReactNode>> = { '/on-phone': <OnPhone />, '/trust': <Trust /> }
+
+const loadMessages = () => import('../ui/messages.tsx')
 
 function House() {
   return (
@@ -27,13 +34,18 @@ export function App() {
   useEffect(() => {
     document.documentElement.dataset['light'] = light
   }, [light])
+  const unsaid = useSyncExternalStore(hearUnsaid, isUnsaid)
+  const [settledIn, setSettledIn] = useState(false)
+  useEffect(() => {
+    // Before there is anything to say: where the server goes away, that has to be said without it.
+    const timer = setTimeout(() => setSettledIn(true), SETTLED_MS)
+    return () => clearTimeout(timer)
+  }, [])
+  const messages = useLater(loadMessages, unsaid || settledIn)
   return (
-    <ConfigProvider theme={antTheme(light)}>
-      <AntApp component={false} message={{ maxCount: 3, top: 58 }}>
-        <QueryClientProvider client={queries}>
-          <Suspense fallback={null}>{BEFORE_SIGNING_IN[location.pathname] ?? <House />}</Suspense>
-        </QueryClientProvider>
-      </AntApp>
-    </ConfigProvider>
+    <QueryClientProvider client={queries}>
+      <Suspense fallback={null}>{BEFORE_SIGNING_IN[location.pathname] ?? <House />}</Suspense>
+      {messages !== null && <messages.Messages />}
+    </QueryClientProvider>
   )
 }

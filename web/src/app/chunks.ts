@@ -1,5 +1,3 @@
-import { useEffect, useRef, useState } from 'react'
-
 /** Milliseconds within which a page does not load itself again twice: what is missing then is missing for another reason. */
 const ONCE_MS = 60_000
 const KEY = 'emery.reloaded-at'
@@ -43,35 +41,4 @@ export function isNotFetched(error: unknown): boolean {
   return (
     error instanceof Error && /preload css|module script|dynamically imported|importing a module/i.test(error.message)
   )
-}
-
-/** Milliseconds between two tries to fetch what the frame round every screen needs a little later. */
-const AGAIN_MS = 10_000
-
-/**
- * What comes out of a module that is fetched once it is wanted; null until it is there. The frame must not fail with it: it is tried again
- * while the server is away.
- */
-export function useLater<Module>(load: () => Promise<Module>, wanted: boolean): Module | null {
-  const [loaded, setLoaded] = useState<Module | null>(null)
-  const loading = useRef(load)
-  useEffect(() => {
-    if (!wanted || loaded !== null) return undefined
-    let timer: ReturnType<typeof setTimeout> | undefined
-    let stopped = false
-    const attempt = async () => {
-      try {
-        const module = await loading.current()
-        if (!stopped) setLoaded(module)
-      } catch {
-        if (!stopped) timer = setTimeout(() => void attempt(), AGAIN_MS)
-      }
-    }
-    void attempt()
-    return () => {
-      stopped = true
-      clearTimeout(timer)
-    }
-  }, [wanted, loaded])
-  return loaded
 }

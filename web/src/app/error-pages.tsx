@@ -1,7 +1,7 @@
-import { Button } from 'antd'
 import { useState } from 'react'
 import { Link, useRouteError } from 'react-router'
 import { Notice } from '../ui/notice.tsx'
+import { PlainButton } from '../ui/plain-button.tsx'
 import { isNotFetched, reloadIfAnswered } from './chunks.ts'
 
 export function NoSuchPage() {
@@ -18,9 +18,9 @@ export function Crash() {
   return (
     <Notice title="This screen stopped working" detail={error instanceof Error ? error.message : undefined}>
       <p>Your entries are saved or kept in this browser.</p>
-      <Button type="primary" onClick={() => location.reload()}>
+      <PlainButton kind="primary" onClick={() => location.reload()}>
         Reopen
-      </Button>
+      </PlainButton>
     </Notice>
   )
 }
@@ -39,9 +39,9 @@ function NotLoaded() {
       title="This screen is not loaded yet"
       detail="The Emery server is not responding. Screens that were open before go on working."
     >
-      <Button type="primary" onClick={() => void again()}>
+      <PlainButton kind="primary" onClick={() => void again()}>
         Try again
-      </Button>
+      </PlainButton>
       {stillAway && <p role="alert">The server is still not responding.</p>}
     </Notice>
   )

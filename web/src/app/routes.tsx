@@ -1,9 +1,14 @@
+import type { ComponentType } from 'react'
 import { createBrowserRouter, Navigate } from 'react-router'
 import { boardCountsQuery, boardDuesQuery, boardFilter, boardQuery } from '../jobs/jobs-api.ts'
 import { driveListQuery } from '../drives/drives-api.ts'
 import { Crash, NoSuchPage, ScreenFailed } from './error-pages.tsx'
 import { askAhead, queries } from './queries.ts'
+import { withControls } from '../ui/with-controls.tsx'
 import { Shell } from './shell.tsx'
+
+/** A screen that is fetched when it is first opened, and the control library with it. */
+const screen = (load: () => Promise<ComponentType>) => async () => ({ Component: await withControls(load) })
 
 export const router = createBrowserRouter([
   {
@@ -21,7 +26,7 @@ export const router = createBrowserRouter([
               void askAhead(() => queries.query({ ...driveListQuery(''), staleTime: 0 }))
               return null
             },
-            lazy: async () => ({ Component: (await import('../drives/drives-screen.tsx')).DrivesScreen }),
+            lazy: screen(async () => (await import('../drives/drives-screen.tsx')).DrivesScreen),
             hydrateFallbackElement: <p role="status">Loading drives …</p>,
           },
           {
@@ -44,132 +49,122 @@ export const router = createBrowserRouter([
           },
           {
             path: 'vehicles',
-            lazy: async () => ({ Component: (await import('../vehicles/vehicles-screen.tsx')).VehiclesScreen }),
+            lazy: screen(async () => (await import('../vehicles/vehicles-screen.tsx')).VehiclesScreen),
             hydrateFallbackElement: <p role="status">Loading vehicles …</p>,
           },
           {
             path: 'vehicles/:vehicleId',
-            lazy: async () => ({ Component: (await import('../vehicles/vehicle-screen.tsx')).VehicleScreen }),
+            lazy: screen(async () => (await import('../vehicles/vehicle-screen.tsx')).VehicleScreen),
             hydrateFallbackElement: <p role="status">Loading the vehicle …</p>,
           },
           {
             path: 'drives/new',
-            lazy: async () => ({ Component: (await import('../start/new-drive-screen.tsx')).NewDriveScreen }),
+            lazy: screen(async () => (await import('../start/new-drive-screen.tsx')).NewDriveScreen),
             hydrateFallbackElement: <p role="status">Loading …</p>,
           },
           {
             path: 'drives/:driveId/history',
-            lazy: async () => ({ Component: (await import('../history/history-screen.tsx')).HistoryScreen }),
+            lazy: screen(async () => (await import('../history/history-screen.tsx')).HistoryScreen),
             hydrateFallbackElement: <p role="status">Loading versions …</p>,
           },
           {
             path: 'drives/:driveId/card/:beltId',
-            lazy: async () => ({ Component: (await import('../card/belt-card-screen.tsx')).BeltCardScreen }),
+            lazy: screen(async () => (await import('../card/belt-card-screen.tsx')).BeltCardScreen),
             hydrateFallbackElement: <p role="status">Loading the belt card …</p>,
           },
           {
             path: 'card/:driveId',
-            lazy: async () => ({ Component: (await import('../card/card-landing.tsx')).CardLanding }),
+            lazy: screen(async () => (await import('../card/card-landing.tsx')).CardLanding),
             hydrateFallbackElement: <p role="status">Loading the drive …</p>,
           },
           {
             path: 'help/:guideId?',
-            lazy: async () => ({ Component: (await import('../help/help-screen.tsx')).HelpScreen }),
+            lazy: screen(async () => (await import('../help/help-screen.tsx')).HelpScreen),
             hydrateFallbackElement: <p role="status">Loading the guides …</p>,
           },
           {
             path: 'board/week/sheet',
-            lazy: async () => ({
-              Component: (await import('../jobs/week-sheet/week-sheet-screen.tsx')).WeekSheetScreen,
-            }),
+            lazy: screen(async () => (await import('../jobs/week-sheet/week-sheet-screen.tsx')).WeekSheetScreen),
             hydrateFallbackElement: <p role="status">Loading the sheet …</p>,
           },
           {
             path: 'vehicles/:vehicleId/sheet',
-            lazy: async () => ({
-              Component: (await import('../vehicles/vehicle-sheet-screen.tsx')).VehicleSheetScreen,
-            }),
+            lazy: screen(async () => (await import('../vehicles/vehicle-sheet-screen.tsx')).VehicleSheetScreen),
             hydrateFallbackElement: <p role="status">Loading the sheet …</p>,
           },
           {
             path: 'board/parts',
-            lazy: async () => ({
-              Component: (await import('../jobs/parts-list/parts-list-screen.tsx')).PartsListScreen,
-            }),
+            lazy: screen(async () => (await import('../jobs/parts-list/parts-list-screen.tsx')).PartsListScreen),
             hydrateFallbackElement: <p role="status">Loading the parts …</p>,
           },
           {
             path: 'drives/:driveId/job/:jobId/sheet',
-            lazy: async () => ({ Component: (await import('../jobs/sheet/job-sheet-screen.tsx')).JobSheetScreen }),
+            lazy: screen(async () => (await import('../jobs/sheet/job-sheet-screen.tsx')).JobSheetScreen),
             hydrateFallbackElement: <p role="status">Loading the sheet …</p>,
           },
           {
             path: 'shelf',
-            lazy: async () => ({ Component: (await import('../shelf/shelf-screen.tsx')).ShelfScreen }),
+            lazy: screen(async () => (await import('../shelf/shelf-screen.tsx')).ShelfScreen),
             hydrateFallbackElement: <p role="status">Loading the shelf …</p>,
           },
           {
             path: 'noise/:driveId?',
-            lazy: async () => ({ Component: (await import('../noise/noise-screen.tsx')).NoiseScreen }),
+            lazy: screen(async () => (await import('../noise/noise-screen.tsx')).NoiseScreen),
             hydrateFallbackElement: <p role="status">Loading …</p>,
           },
           {
             path: 'noise/:driveId/sheet/:diagnosisId',
-            lazy: async () => ({
-              Component: (await import('../noise/diagnosis-sheet-screen.tsx')).DiagnosisSheetScreen,
-            }),
+            lazy: screen(async () => (await import('../noise/diagnosis-sheet-screen.tsx')).DiagnosisSheetScreen),
             hydrateFallbackElement: <p role="status">Loading the sheet …</p>,
           },
           {
             path: 'inspection/:driveId/sheet/:inspectionId',
-            lazy: async () => ({
-              Component: (await import('../inspection/inspection-sheet-screen.tsx')).InspectionSheetScreen,
-            }),
+            lazy: screen(async () => (await import('../inspection/inspection-sheet-screen.tsx')).InspectionSheetScreen),
             hydrateFallbackElement: <p role="status">Loading the sheet …</p>,
           },
           {
             path: 'inspection/:driveId?',
-            lazy: async () => ({ Component: (await import('../inspection/inspection-screen.tsx')).InspectionScreen }),
+            lazy: screen(async () => (await import('../inspection/inspection-screen.tsx')).InspectionScreen),
             hydrateFallbackElement: <p role="status">Loading the inspection …</p>,
           },
           {
             path: 'people',
-            lazy: async () => ({ Component: (await import('../people/people-screen.tsx')).PeopleScreen }),
+            lazy: screen(async () => (await import('../people/people-screen.tsx')).PeopleScreen),
             hydrateFallbackElement: <p role="status">Loading the list …</p>,
           },
           {
             path: 'audit',
-            lazy: async () => ({ Component: (await import('../audit/audit-screen.tsx')).AuditScreen }),
+            lazy: screen(async () => (await import('../audit/audit-screen.tsx')).AuditScreen),
             hydrateFallbackElement: <p role="status">Loading the audit log …</p>,
           },
           {
             path: 'sums',
-            lazy: async () => ({ Component: (await import('../sums/sums-screen.tsx')).SumsScreen }),
+            lazy: screen(async () => (await import('../sums/sums-screen.tsx')).SumsScreen),
             hydrateFallbackElement: <p role="status">Loading …</p>,
           },
           {
             path: 'pictures',
-            lazy: async () => ({ Component: (await import('../photos/pictures-screen.tsx')).PicturesScreen }),
+            lazy: screen(async () => (await import('../photos/pictures-screen.tsx')).PicturesScreen),
             hydrateFallbackElement: <p role="status">Loading pictures …</p>,
           },
           {
             path: 'deleted',
-            lazy: async () => ({ Component: (await import('../deleted/deleted-screen.tsx')).DeletedScreen }),
+            lazy: screen(async () => (await import('../deleted/deleted-screen.tsx')).DeletedScreen),
             hydrateFallbackElement: <p role="status">Loading the list …</p>,
           },
           {
             path: 'rules/noise',
-            lazy: async () => ({ Component: (await import('../knowledge/knowledge-screen.tsx')).KnowledgeScreen }),
+            lazy: screen(async () => (await import('../knowledge/knowledge-screen.tsx')).KnowledgeScreen),
             hydrateFallbackElement: <p role="status">Loading causes and tests …</p>,
           },
           {
             path: 'rules',
-            lazy: async () => ({ Component: (await import('../rules/rules-screen.tsx')).RulesScreen }),
+            lazy: screen(async () => (await import('../rules/rules-screen.tsx')).RulesScreen),
             hydrateFallbackElement: <p role="status">Loading rules …</p>,
           },
           {
             path: 'drives/:driveId/:step?',
-            lazy: async () => ({ Component: (await import('../drive-screen/open-drive-screen.tsx')).OpenDriveScreen }),
+            lazy: screen(async () => (await import('../drive-screen/open-drive-screen.tsx')).OpenDriveScreen),
             hydrateFallbackElement: <p role="status">Loading the drive …</p>,
           },
           { path: '*', element: <NoSuchPage /> },

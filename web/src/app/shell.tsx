@@ -6,17 +6,17 @@ import {
   SearchOutlined,
   SunOutlined,
 } from '@ant-design/icons'
-import { Button, Tooltip } from 'antd'
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
+import { useCallback, useEffect, useMemo, useRef, useState, type ReactNode } from 'react'
 import { NavLink, Outlet, useNavigate } from 'react-router'
-import { useLater } from './chunks.ts'
 import { useLive } from './live.ts'
 import { MAIN_PLACES } from './places.ts'
 import { useHandOver } from '../people/hand-over-store.ts'
 import { PersonMenu } from '../people/person-menu.tsx'
+import { PlainButton } from '../ui/plain-button.tsx'
 import { usePreferences } from '../ui/preferences.ts'
 import { useKeys } from '../ui/shortcuts.ts'
 import styles from './shell.module.css'
+import { SETTLED_MS, useLater } from '../ui/use-later.ts'
 import { TopBarSetter, type Command, type TopBarContent } from '../ui/top-bar.ts'
 import { UnitSwitch } from './unit-switch.tsx'
 
@@ -29,9 +29,7 @@ const loadKeys = () => import('./key-list.tsx')
 const loadOffline = () => import('./offline.tsx')
 const loadHandOver = () => import('../people/hand-over.tsx')
 const loadMore = () => import('./more-sheet.tsx')
-
-/** What an earlier visit left unsent is looked at once the screen that was opened stands. */
-const SETTLED_MS = 4000
+const loadControls = () => import('../ui/controls.tsx')
 
 /** The frame round every screen: top bar, rail, and the screen itself. */
 export function Shell() {
@@ -62,6 +60,7 @@ export function Shell() {
   const more = useLater(loadMore, moreOpen)
   const handingOver = useHandOver(({ path }) => path !== null)
   const handOver = useLater(loadHandOver, handingOver)
+  const controls = useLater(loadControls, settledIn || paletteOpen || keysOpen || aboutOpen || moreOpen || handingOver)
   const { units, setUnits, light, setLight } = usePreferences()
   const navigate = useNavigate()
   const closeMore = useCallback(() => setMoreOpen(false), [])
@@ -125,33 +124,15 @@ export function Shell() {
             <SearchOutlined aria-hidden /> <span>Search or run a command …</span> <kbd>Ctrl K</kbd>
           </button>
           <UnitSwitch />
-          <Tooltip title={light === 'dark' ? 'Light theme' : 'Dark theme'}>
-            <Button
-              type="text"
-              className={`${styles['light'] ?? ''} ${styles['inMore'] ?? ''}`}
-              aria-label={light === 'dark' ? 'Light theme' : 'Dark theme'}
-              icon={light === 'dark' ? <SunOutlined /> : <MoonOutlined />}
-              onClick={switchLight}
-            />
-          </Tooltip>
-          <Tooltip title="Open on a phone">
-            <Button
-              type="text"
-              className={`${styles['light'] ?? ''} ${styles['inMore'] ?? ''}`}
-              aria-label="Open on a phone"
-              icon={<MobileOutlined />}
-              onClick={() => useHandOver.getState().show()}
-            />
-          </Tooltip>
-          <Tooltip title="Help">
-            <Button
-              type="text"
-              className={`${styles['light'] ?? ''} ${styles['inMore'] ?? ''}`}
-              aria-label="Help"
-              icon={<QuestionCircleOutlined />}
-              onClick={() => void navigate('/help')}
-            />
-          </Tooltip>
+          <TopButton called={light === 'dark' ? 'Light theme' : 'Dark theme'} onClick={switchLight}>
+            {light === 'dark' ? <SunOutlined aria-hidden /> : <MoonOutlined aria-hidden />}
+          </TopButton>
+          <TopButton called="Open on a phone" onClick={() => useHandOver.getState().show()}>
+            <MobileOutlined aria-hidden />
+          </TopButton>
+          <TopButton called="Help" onClick={() => void navigate('/help')}>
+            <QuestionCircleOutlined aria-hidden />
+          </TopButton>
           <PersonMenu className={styles['light']} />
         </header>
         <nav className={styles['rail']} aria-label="Main">
@@ -170,15 +151,40 @@ export function Shell() {
           <Outlet />
         </main>
       </div>
-      {waiting !== null && <waiting.WaitingChanges />}
-      {offline !== null && <offline.Offline />}
-      {palette !== null && (
-        <palette.CommandPalette open={paletteOpen} onClose={() => setPaletteOpen(false)} commands={commands} />
+      {controls !== null && (
+        <controls.Controls>
+          {waiting !== null && <waiting.WaitingChanges />}
+          {offline !== null && <offline.Offline />}
+          {palette !== null && (
+            <palette.CommandPalette open={paletteOpen} onClose={() => setPaletteOpen(false)} commands={commands} />
+          )}
+          {handOver !== null && <handOver.HandOver />}
+          {more !== null && <more.MoreSheet open={moreOpen} onClose={closeMore} commands={commands} />}
+          {aboutOpen && about !== null && <about.About onClose={() => setAboutOpen(false)} />}
+          {keys !== null && <keys.KeyList open={keysOpen} onClose={() => setKeysOpen(false)} commands={commands} />}
+        </controls.Controls>
       )}
-      {handOver !== null && <handOver.HandOver />}
-      {more !== null && <more.MoreSheet open={moreOpen} onClose={closeMore} commands={commands} />}
-      {aboutOpen && about !== null && <about.About onClose={() => setAboutOpen(false)} />}
-      {keys !== null && <keys.KeyList open={keysOpen} onClose={() => setKeysOpen(false)} commands={commands} />}
     </TopBarSetter.Provider>
+  )
+}
+
+interface TopButtonProps {
+  readonly called: string
+  readonly onClick: () => void
+  readonly children: ReactNode
+}
+
+/** A sign in the top bar; on a phone it stands under More. */
+function TopButton({ called, onClick, children }: TopButtonProps) {
+  return (
+    <PlainButton
+      kind="quiet"
+      className={`${styles['light'] ?? ''} ${styles['inMore'] ?? ''}`}
+      aria-label={called}
+      title={called}
+      onClick={onClick}
+    >
+      {children}
+    </PlainButton>
   )
 }

@@ -1,5 +1,5 @@
 import { useQueryClient, type QueryClient } from '@tanstack/react-query'
-import { App, Button, Popconfirm } from 'antd'
+import { Button, Popconfirm } from 'antd'
 import dayjs from 'dayjs'
 import { useEffect, useRef, useState } from 'react'
 import { Link } from 'react-router'
@@ -13,6 +13,7 @@ import { forgetChange } from '../saving/outbox.ts'
 import { usePreferences } from '../ui/preferences.ts'
 import styles from './waiting-changes.module.css'
 import { writeWords } from './write-words.ts'
+import { tell } from '../ui/tell.ts'
 
 /** Milliseconds between two looks at what waits. */
 const EVERY_MS = 5000
@@ -36,7 +37,6 @@ interface Listed {
  */
 export function WaitingChanges() {
   const queries = useQueryClient()
-  const { message } = App.useApp()
   const person = usePreferences((state) => state.person)
   const [waiting, setWaiting] = useState<readonly Listed[]>([])
   const [littleRoom, setLittleRoom] = useState(false)
@@ -45,7 +45,7 @@ export function WaitingChanges() {
   useEffect(() => {
     let stopped = false
     let busy = false
-    const refused = (words: string, reason: Error) => void message.error(`Not saved: ${words}. ${reason.message}`, 12)
+    const refused = (words: string, reason: Error) => tell.error(`Not saved: ${words}. ${reason.message}`, 12)
     const look = async () => {
       if (busy || stopped) return
       busy = true
@@ -67,7 +67,7 @@ export function WaitingChanges() {
       clearInterval(timer)
       removeEventListener('online', now)
     }
-  }, [queries, person, message])
+  }, [queries, person])
   if (waiting.length === 0 && !littleRoom) return null
   return (
     <div role="status" className={styles['waiting']}>

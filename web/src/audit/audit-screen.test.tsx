@@ -39,11 +39,11 @@ test('is narrowed by words and by kind at once, letter by letter, and nothing ty
   server.answers = { 'GET /audit': { status: 200, json: { entries: [], more: false } } }
   show(<AuditScreen />)
   expect(await screen.findByText('No entries yet')).toBeTruthy()
-  await userEvent.type(screen.getByRole('textbox', { name: 'Search the audit log' }), 'heron plate')
+  await userEvent.type(screen.getByRole('searchbox', { name: 'Search the audit log' }), 'heron plate')
   await userEvent.click(screen.getByRole('combobox', { name: 'Show only' }))
   await userEvent.click(await screen.findByTitle('Deleted'))
   expect(await screen.findByText('No matching entries')).toBeTruthy()
-  expect(screen.getByRole<HTMLInputElement>('textbox', { name: 'Search the audit log' }).value).toBe('heron plate')
+  expect(screen.getByRole<HTMLInputElement>('searchbox', { name: 'Search the audit log' }).value).toBe('heron plate')
 })
 
 test('a log that cannot be had says so', async () => {

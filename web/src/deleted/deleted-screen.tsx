@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
-import { App, Button } from 'antd'
+import { Button } from 'antd'
 import dayjs from 'dayjs'
 import { useMemo } from 'react'
 import { DELETED_DAYS, MAX_DELETED_LISTED, type DeletedKind, type DeletedRecord } from '@emery/core/api'
@@ -8,6 +8,7 @@ import listPage from '../ui/list-page.module.css'
 import { useTopBar } from '../ui/top-bar.ts'
 import { bringBack, deletedQuery } from './deleted-api.ts'
 import styles from './deleted.module.css'
+import { tell } from '../ui/tell.ts'
 
 const KIND_WORDS: Readonly<Record<DeletedKind, string>> = {
   vehicle: 'Vehicle',
@@ -61,12 +62,11 @@ export function DeletedScreen() {
 function OneDeleted({ record }: { readonly record: DeletedRecord }) {
   const { kind, title, drive, deletedAt, by } = record
   const queries = useQueryClient()
-  const { message } = App.useApp()
   const named = title === '' ? KIND_WORDS[kind] : title
   const { mutate, isPending } = useMutation({
     mutationFn: () => bringBack(record),
-    onError: (reason) => void message.error(reason.message),
-    onSuccess: () => void message.success(`${named} is restored.`),
+    onError: (reason) => tell.error(reason.message),
+    onSuccess: () => tell.success(`${named} is restored.`),
     // Lists, dues and the Board may all show it again.
     onSettled: () => queries.invalidateQueries(),
   })

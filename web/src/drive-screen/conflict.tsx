@@ -1,10 +1,10 @@
-import { App } from 'antd'
 import { useStore } from 'zustand'
 import type { DriveConflict } from '@emery/core/api'
 import { createDrive } from '../drives/drives-api.ts'
 import { ConflictDialog } from './conflict-dialog.tsx'
 import type { BenchStore } from '../bench/store/bench-store.ts'
 import type { Saver } from '../bench/store/saver.ts'
+import { tell } from '../ui/tell.ts'
 
 interface ConflictProps {
   readonly conflict: DriveConflict
@@ -15,7 +15,6 @@ interface ConflictProps {
 
 /** Asks which of two versions to keep, and keeps it. */
 export function Conflict({ conflict, store, saver, vehicleId }: ConflictProps) {
-  const { message } = App.useApp()
   const mine = useStore(store, (state) => state.drive)
   const { current } = conflict
   const takeTheirs = () => {
@@ -29,10 +28,10 @@ export function Conflict({ conflict, store, saver, vehicleId }: ConflictProps) {
         vehicleId,
         reason: 'saved as a copy',
       })
-      void message.success(`Your version is saved as ${copy.document.name}.`)
+      tell.success(`Your version is saved as ${copy.document.name}.`)
       takeTheirs()
     } catch (error) {
-      void message.error(error instanceof Error ? error.message : 'The copy could not be saved.')
+      tell.error(error instanceof Error ? error.message : 'The copy could not be saved.')
     }
   }
   return (

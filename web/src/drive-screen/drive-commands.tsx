@@ -1,5 +1,4 @@
 import { useQueryClient } from '@tanstack/react-query'
-import { App } from 'antd'
 import { useMemo } from 'react'
 import { useNavigate } from 'react-router'
 import type { DriveRecord } from '@emery/core/api'
@@ -9,6 +8,7 @@ import { useDeleteDrive } from '../drives/use-delete-drive.tsx'
 import { STEPS, type StepId } from '../bench/panels/steps.ts'
 import type { BenchStore, WorkingSubject } from '../bench/store/bench-store.ts'
 import type { OpenBench } from '../bench/use-bench-store.ts'
+import { tell } from '../ui/tell.ts'
 
 /** Everything that can be done at the bench; keys, buttons and the palette all use these. */
 export function useBenchCommands(
@@ -18,7 +18,6 @@ export function useBenchCommands(
 ): readonly Command[] {
   const navigate = useNavigate()
   const queries = useQueryClient()
-  const { message } = App.useApp()
   const remove = useDeleteDrive()
   return useMemo(() => {
     // Back leads through the steps; the step that is shown is not gone to again.
@@ -42,7 +41,7 @@ export function useBenchCommands(
       const last = jobs
         .filter(({ closedAt }) => closedAt !== null)
         .toSorted((a, b) => ((a.closedAt ?? '') < (b.closedAt ?? '') ? 1 : -1))[0]
-      if (last === undefined) void message.info('No job on this drive has been signed off yet.')
+      if (last === undefined) tell.info('No job on this drive has been signed off yet.')
       else await leaveFor(`/drives/${record.id}/belt-change?job=${last.id}`)
     }
     return [
@@ -91,7 +90,7 @@ export function useBenchCommands(
       { id: 'print', label: 'Print', keys: 'Ctrl P', run: () => window.print() },
       { id: 'delete', label: 'Delete this drive', run: () => void removeThis() },
     ]
-  }, [record.id, store, saver, navigate, queries, message, remove, openExport])
+  }, [record.id, store, saver, navigate, queries, remove, openExport])
 }
 
 /** What the working is asked of: the ratio of the shaft in hand, else the length that the belt in hand should have. */

@@ -1,5 +1,4 @@
 import { DndContext } from '@dnd-kit/core'
-import { App } from 'antd'
 import { lazy, memo, Suspense, useCallback, useDeferredValue, useEffect, useMemo, useState } from 'react'
 import { useParams } from 'react-router'
 import { useStore } from 'zustand'
@@ -28,6 +27,7 @@ import { useDraggingBelt } from '../bench/tape/use-dragging-belt.ts'
 import { useBenchStore } from '../bench/use-bench-store.ts'
 import { useThrottled } from '../bench/use-throttled.ts'
 import { Panel } from '../ui/panel.tsx'
+import { tell } from '../ui/tell.ts'
 
 /** Milliseconds between figures that change while a pulley is dragged; faster than this nobody reads them. */
 const READABLE_MS = 80
@@ -67,11 +67,9 @@ const SAID_BY_STEP: Readonly<Partial<Record<StepId, readonly ProblemCode[]>>> = 
 
 /** Says it where an address names a step that there is not; another is shown in its place. */
 function useNoSuchStep(wanted: string | undefined): void {
-  const { message } = App.useApp()
   useEffect(() => {
-    if (wanted !== undefined && !isStep(wanted))
-      void message.info(`There is no step “${wanted}”. This one is shown instead.`)
-  }, [wanted, message])
+    if (wanted !== undefined && !isStep(wanted)) tell.info(`There is no step “${wanted}”. This one is shown instead.`)
+  }, [wanted])
 }
 
 /** The drive workspace: the steps over the drawing, the step's panel beside it, the tape along the bottom. */

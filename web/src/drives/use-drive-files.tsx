@@ -1,5 +1,5 @@
 import { useQueryClient } from '@tanstack/react-query'
-import { App, Button } from 'antd'
+import { Button } from 'antd'
 import { lazy, Suspense, useCallback, useRef, useState, type ReactNode } from 'react'
 import { useNavigate } from 'react-router'
 import {
@@ -12,6 +12,7 @@ import {
 } from '@emery/core/drive'
 import { RequestFailure } from '../api/client.ts'
 import { createDrive, driveKeys, importDrive } from './drives-api.ts'
+import { tell } from '../ui/tell.ts'
 import styles from './drives-screen.module.css'
 
 const DrivePreview = lazy(async () => ({ default: (await import('./drive-preview.tsx')).DrivePreview }))
@@ -44,7 +45,6 @@ export function useDriveFiles(): DriveFiles {
   const input = useRef<HTMLInputElement>(null)
   const queries = useQueryClient()
   const navigate = useNavigate()
-  const { message } = App.useApp()
   const [refusal, setRefusal] = useState<Refusal | null>(null)
   const chooseFile = useCallback(() => input.current?.click(), [])
 
@@ -96,7 +96,7 @@ export function useDriveFiles(): DriveFiles {
     try {
       const record = await importDrive(text)
       await queries.invalidateQueries({ queryKey: driveKeys.lists })
-      void message.success(`${record.document.name} is imported.`)
+      tell.success(`${record.document.name} is imported.`)
       void navigate(`/drives/${record.id}`)
     } catch (error) {
       setRefusal(refusalOf(file, error))

@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { App, Button } from 'antd'
+import { Button } from 'antd'
 import dayjs from 'dayjs'
 import { useMemo, useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
@@ -14,6 +14,7 @@ import styles from './history.module.css'
 import { BeltLives } from './belt-lives.tsx'
 import { DriveTimeline } from './drive-timeline.tsx'
 import { RevisionDrawing } from './revision-drawing.tsx'
+import { tell } from '../ui/tell.ts'
 
 /** A drive's versions: who, when, what; two of them side by side on the drawing, and either brought back. */
 export function HistoryScreen() {
@@ -169,7 +170,6 @@ function Compared({
 function useRestore(driveId: string, basedOn: number) {
   const queries = useQueryClient()
   const navigate = useNavigate()
-  const { message } = App.useApp()
   return async (version: number, document: CheckedDrive) => {
     try {
       await saveDrive(driveId, {
@@ -179,10 +179,10 @@ function useRestore(driveId: string, basedOn: number) {
         reason: `restored version ${version}`,
       })
       await queries.invalidateQueries({ queryKey: driveKeys.lists })
-      void message.success(`Version ${version} is restored. All versions in between are kept.`)
+      tell.success(`Version ${version} is restored. All versions in between are kept.`)
       void navigate(`/drives/${driveId}`)
     } catch (error) {
-      void message.error(error instanceof Error ? error.message : 'It could not be restored.')
+      tell.error(error instanceof Error ? error.message : 'It could not be restored.')
     }
   }
 }

@@ -1,38 +1,10 @@
-import { Button } from 'antd'
-import { useCallback, useEffect, useRef, useState } from 'react'
-import { useNavigate } from 'react-router'
-import { useJob, type JobEdit } from './use-job.ts'
+import { useState } from 'react'
+import { PlainButton } from '../ui/plain-button.tsx'
+import { useLater } from '../ui/use-later.ts'
+import type { PutIntoJobProps } from './put-into-job.tsx'
 
-/** Puts something into the job that is open on a drive, or begins one with it, and goes there. */
-export function useToJob(driveId: string) {
-  const { kept, edit, loading } = useJob(driveId, null)
-  const navigate = useNavigate()
-  const put = useCallback(
-    (how: JobEdit) => {
-      edit(how)
-      void navigate(`/drives/${driveId}/belt-change`)
-    },
-    [edit, navigate, driveId],
-  )
-  return { put, loading, where: kept === undefined ? 'a new job' : `job ${kept.number}` }
-}
-
-interface PutIntoJobProps {
-  readonly driveId: string
-  readonly how: JobEdit
-}
-
-/** Puts something into the job as soon as it is known which. */
-export function PutIntoJob({ driveId, how }: PutIntoJobProps) {
-  const { put, loading } = useToJob(driveId)
-  const isPut = useRef(false)
-  useEffect(() => {
-    if (loading || isPut.current) return
-    isPut.current = true
-    put(how)
-  }, [loading, put, how])
-  return null
-}
+// All that checks and sends a job: fetched with the first press.
+const loadPut = () => import('./put-into-job.tsx')
 
 interface ToJobProps extends PutIntoJobProps {
   readonly children: string
@@ -43,12 +15,13 @@ interface ToJobProps extends PutIntoJobProps {
 /** A press that makes steps and parts of what was found. Which job there is, is asked only then: a list would ask for those of every drive in it. */
 export function ToJob({ driveId, how, label, children }: ToJobProps) {
   const [pressed, setPressed] = useState(false)
+  const put = useLater(loadPut, pressed)
   return (
     <>
-      <Button loading={pressed} aria-label={label ?? children} onClick={() => setPressed(true)}>
+      <PlainButton disabled={pressed} aria-label={label ?? children} onClick={() => setPressed(true)}>
         {children}
-      </Button>
-      {pressed && <PutIntoJob driveId={driveId} how={how} />}
+      </PlainButton>
+      {put !== null && <put.PutIntoJob driveId={driveId} how={how} />}
     </>
   )
 }

@@ -1,6 +1,6 @@
 import { DownloadOutlined, UploadOutlined } from '@ant-design/icons'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { Alert, App, Button, Input, Modal, Upload } from 'antd'
+import { Alert, Button, Input, Modal, Upload } from 'antd'
 import dayjs from 'dayjs'
 import { saveAs } from 'file-saver'
 import { useCallback, useMemo, useState } from 'react'
@@ -16,6 +16,7 @@ import { CauseEditor } from './cause-editor.tsx'
 import { useKnowledgeDraft } from './knowledge-store.ts'
 import styles from './knowledge.module.css'
 import { TestEditor } from './test-editor.tsx'
+import { tell } from '../ui/tell.ts'
 
 /** Problems said at once. */
 const MAX_PROBLEMS = 6
@@ -170,17 +171,16 @@ function placeOf({ causes, tests }: KnowledgeFile, path: string): string {
 }
 
 function LoadFile({ onLoaded }: { readonly onLoaded: (file: KnowledgeFile) => void }) {
-  const { message } = App.useApp()
   const load = async (file: File) => {
     try {
       const read = readKnowledge(JSON.parse(await file.text()))
       if (read.ok) onLoaded(read.knowledge)
       else {
         const [first] = read.problems
-        void message.error(`${file.name}: ${first?.path ?? ''} ${first?.message ?? ''}. Nothing was changed.`)
+        tell.error(`${file.name}: ${first?.path ?? ''} ${first?.message ?? ''}. Nothing was changed.`)
       }
     } catch {
-      void message.error(`${file.name} is not a file of causes and tests. Nothing was changed.`)
+      tell.error(`${file.name} is not a file of causes and tests. Nothing was changed.`)
     }
   }
   return (
@@ -262,14 +262,13 @@ function SaveDialog({ file, basedOn, onClose }: SaveDialogProps) {
 
 /** Every version there has been; one brought back is edited and saved as a new one. */
 function Versions({ onBringBack }: { readonly onBringBack: (file: KnowledgeFile) => void }) {
-  const { message } = App.useApp()
   const { data: versions = [] } = useQuery(knowledgeVersionsQuery())
   if (versions.length < 2) return null
   const bringBack = async (version: number) => {
     try {
       onBringBack((await knowledgeVersion(version)).knowledge)
     } catch (error) {
-      void message.error(error instanceof Error ? error.message : 'That failed. Try again.')
+      tell.error(error instanceof Error ? error.message : 'That failed. Try again.')
     }
   }
   return (

@@ -1,7 +1,7 @@
 import type { JobWork } from '@emery/core/api'
 import type { Belt } from '@emery/core/drive'
 import { workId, withWork } from '@emery/core/jobs'
-import { PutIntoJob } from '../job-edits/to-job.tsx'
+import { PutIntoJob } from '../job-edits/put-into-job.tsx'
 
 interface BeltIntoJobProps {
   readonly driveId: string

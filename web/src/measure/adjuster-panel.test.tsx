@@ -1,7 +1,6 @@
 import { afterEach, expect, test } from '@jest/globals'
 import { cleanup, render, screen, within } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
-import { App as AntApp } from 'antd'
 import { useStore } from 'zustand'
 import { BenchContext } from '../bench/bench-context.ts'
 import { PulleyCard } from '../bench/panels/pulley-card.tsx'
@@ -15,11 +14,11 @@ afterEach(cleanup)
 function Bench({ store, card = false }: { readonly store: BenchStore; readonly card?: boolean }) {
   const drive = useStore(store, (state) => state.drive)
   return (
-    <AntApp>
+    <>
       <BenchContext.Provider value={benchParts(drive, store)}>
         {card ? <PulleyCard /> : <AdjusterPanel />}
       </BenchContext.Provider>
-    </AntApp>
+    </>
   )
 }
 

@@ -1,9 +1,10 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
-import { App, Button, Modal } from 'antd'
+import { Button, Modal } from 'antd'
 import dayjs from 'dayjs'
 import type { DeviceSession, PersonRecord } from '@emery/core/api'
 import { endSession, sessionsKey, sessionsQuery } from './people-api.ts'
 import styles from './people.module.css'
+import { tell } from '../ui/tell.ts'
 
 interface DevicesDialogProps {
   /** Whose; one’s own where nobody is named. */
@@ -43,10 +44,9 @@ interface OneDeviceProps {
 
 function OneDevice({ of, session: { id, device, address, begunAt, own } }: OneDeviceProps) {
   const queries = useQueryClient()
-  const { message } = App.useApp()
   const { mutate, isPending } = useMutation({
     mutationFn: () => endSession(of, id),
-    onError: (reason) => void message.error(reason.message),
+    onError: (reason) => tell.error(reason.message),
     onSettled: () => queries.invalidateQueries({ queryKey: sessionsKey }),
   })
   return (

@@ -1,9 +1,10 @@
 import { useMutation } from '@tanstack/react-query'
-import { App, Button, Input, Modal } from 'antd'
+import { Button, Input, Modal } from 'antd'
 import { useState } from 'react'
 import { MIN_PASSPHRASE, type PersonRecord } from '@emery/core/api'
 import { changeOwnPassphrase, setPassphrase } from './people-api.ts'
 import form from '../ui/stacked-form.module.css'
+import { tell } from '../ui/tell.ts'
 
 interface PassphraseDialogProps {
   readonly open: boolean
@@ -22,7 +23,6 @@ export function PassphraseDialog({ open, onClose, of }: PassphraseDialogProps) {
 }
 
 function Fields({ onClose, of }: Omit<PassphraseDialogProps, 'open'>) {
-  const { message } = App.useApp()
   const [old, setOld] = useState('')
   const [next, setNext] = useState('')
   const { mutate, error, isPending } = useMutation({
@@ -31,7 +31,7 @@ function Fields({ onClose, of }: Omit<PassphraseDialogProps, 'open'>) {
       else await setPassphrase(of.id, next)
     },
     onSuccess: () => {
-      void message.success('The passphrase is changed. Sessions with the old one have ended.')
+      tell.success('The passphrase is changed. Sessions with the old one have ended.')
       onClose()
     },
   })

@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
-import { App, Button, Input, Popconfirm, Select } from 'antd'
+import { Button, Input, Popconfirm, Select } from 'antd'
 import { useMemo, useState } from 'react'
 import { MIN_PASSPHRASE, ROLES, type PersonFields, type PersonRecord, type Role } from '@emery/core/api'
 import { addPerson, peopleKey, peopleQuery, removePerson, savePerson, sessionQuery } from './people-api.ts'
@@ -10,6 +10,7 @@ import { PassphraseDialog } from './passphrase-dialog.tsx'
 import styles from './people.module.css'
 import stacked from '../ui/stacked-table.module.css'
 import { ROLE_MAY, ROLE_WORDS } from './role-words.ts'
+import { tell } from '../ui/tell.ts'
 
 const ROLE_OPTIONS = ROLES.map((value) => ({ value, label: ROLE_WORDS[value] }))
 
@@ -55,10 +56,9 @@ export function PeopleScreen() {
 /** Saves, then fetches the list again; says what was refused. */
 function useKept<Given>(work: (given: Given) => Promise<unknown>) {
   const queries = useQueryClient()
-  const { message } = App.useApp()
   return useMutation({
     mutationFn: work,
-    onError: (error) => void message.error(error.message),
+    onError: (error) => tell.error(error.message),
     onSettled: () => queries.invalidateQueries({ queryKey: peopleKey }),
   })
 }

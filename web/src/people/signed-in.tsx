@@ -1,14 +1,22 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { Button, Modal } from 'antd'
-import { useEffect, useState, type ReactNode } from 'react'
+import { lazy, Suspense, useEffect, useState, type ReactNode } from 'react'
 import type { PersonRecord, SessionRecord } from '@emery/core/api'
 import { onSignedOut } from '../api/client.ts'
 import { writesAreOf } from '../api/write.ts'
 import { forgetWhatWasRead } from './forget-what-was-read.ts'
 import { sessionKey, sessionQuery } from './people-api.ts'
 import { Notice } from '../ui/notice.tsx'
+import { PlainButton } from '../ui/plain-button.tsx'
 import { usePreferences } from '../ui/preferences.ts'
-import { SignIn } from './sign-in.tsx'
+import { withControls } from '../ui/with-controls.tsx'
+
+// Whoever is signed in does without either.
+const SignIn = lazy(async () => ({
+  default: await withControls(async () => (await import('./sign-in.tsx')).SignIn),
+}))
+const SignInAgain = lazy(async () => ({
+  default: await withControls(async () => (await import('./sign-in-again.tsx')).SignInAgain),
+}))
 
 /**
  * Shows Emery to whoever is signed in, and the way to sign in to who is not. A session that ends while someone works is asked for
@@ -51,19 +59,25 @@ export function SignedIn({ children }: { readonly children: ReactNode }) {
       </p>
     ) : (
       <Notice title="The Emery server is not responding" detail={error.message}>
-        <Button type="primary" onClick={() => void refetch()}>
+        <PlainButton kind="primary" onClick={() => void refetch()}>
           Ask again
-        </Button>
+        </PlainButton>
       </Notice>
     )
-  if (was === null) return <SignIn session={session} onBegun={begun} />
+  if (was === null)
+    return (
+      <Suspense fallback={null}>
+        <SignIn session={session} onBegun={begun} />
+      </Suspense>
+    )
   return (
     <>
       {children}
-      <Modal open={person === null} closable={false} footer={null} width={520} title="You are signed out">
-        <p>Your entries are kept. Sign in to continue.</p>
-        {person === null && <SignIn session={session} onBegun={begun} within />}
-      </Modal>
+      {person === null && (
+        <Suspense fallback={null}>
+          <SignInAgain session={session} onBegun={begun} />
+        </Suspense>
+      )}
     </>
   )
 }

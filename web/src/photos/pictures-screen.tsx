@@ -1,5 +1,5 @@
 import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
-import { App, Button, Modal } from 'antd'
+import { Button, Modal } from 'antd'
 import dayjs from 'dayjs'
 import { useMemo, useState } from 'react'
 import { Link } from 'react-router'
@@ -10,6 +10,7 @@ import { useTopBar } from '../ui/top-bar.ts'
 import { useMay } from '../people/use-may.ts'
 import { photoAddress, photosKey, photosQuery, photoUsesQuery, removePhoto } from './photos-api.ts'
 import styles from './pictures.module.css'
+import { tell } from '../ui/tell.ts'
 
 /** Every picture with the room it takes, and the way to be rid of those that nobody needs. */
 export function PicturesScreen() {
@@ -88,12 +89,11 @@ function OnePicture({ photo }: { readonly photo: ListedPhoto }) {
 /** Says where a picture is used before it is deleted. */
 function DeletePicture({ photo, onClose }: { readonly photo: ListedPhoto; readonly onClose: () => void }) {
   const queries = useQueryClient()
-  const { message } = App.useApp()
   const { data: uses, error: failure } = useQuery(photoUsesQuery(photo.id))
   const { mutate, isPending } = useMutation({
     mutationFn: () => removePhoto(photo.id),
-    onError: (reason) => void message.error(reason.message),
-    onSuccess: () => void message.success(`Deleted. It can be restored for ${DELETED_DAYS} days.`),
+    onError: (reason) => tell.error(reason.message),
+    onSuccess: () => tell.success(`Deleted. It can be restored for ${DELETED_DAYS} days.`),
     onSettled: () => queries.invalidateQueries({ queryKey: photosKey }),
   })
   return (

@@ -1,7 +1,6 @@
 import { afterEach, describe, expect, jest, test } from '@jest/globals'
 import { act, cleanup, render, screen } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
-import { App as AntApp } from 'antd'
 import { MemoryRouter } from 'react-router'
 import type { CheckedDrive } from '@emery/core/drive'
 import { settleDrive } from '@emery/core/path'
@@ -54,11 +53,11 @@ describe('names at the ends of lines', () => {
 function show(drive: CheckedDrive, element: React.ReactElement) {
   const store = createBenchStore(drive)
   render(
-    <AntApp>
+    <>
       <MemoryRouter>
         <BenchContext.Provider value={benchParts(drive, store)}>{element}</BenchContext.Provider>
       </MemoryRouter>
-    </AntApp>,
+    </>,
   )
   return store
 }

@@ -1,7 +1,6 @@
 import { afterEach, expect, test } from '@jest/globals'
 import { cleanup, render, screen, within } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
-import { App as AntApp } from 'antd'
 import { useStore } from 'zustand'
 import type { CheckedDrive } from '@emery/core/drive'
 import { settleDrive } from '@emery/core/path'
@@ -32,11 +31,11 @@ function Bench({ store }: { readonly store: BenchStore }) {
     (each) => each.belt === belt?.belt.id,
   )
   return (
-    <AntApp>
+    <>
       <BenchContext.Provider value={benchParts(drive, store)}>
         {belt === undefined || running === undefined ? <p>nothing runs</p> : <Running belt={belt} running={running} />}
       </BenchContext.Provider>
-    </AntApp>
+    </>
   )
 }
 

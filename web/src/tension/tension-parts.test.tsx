@@ -1,7 +1,6 @@
 import { afterEach, describe, expect, jest, test } from '@jest/globals'
 import { act, cleanup, fireEvent, render, screen, within } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
-import { App as AntApp } from 'antd'
 import type { CheckedDrive } from '@emery/core/drive'
 import { settleDrive } from '@emery/core/path'
 import { reserveVerdict, spanTensions } from '@emery/core/tension'
@@ -41,9 +40,9 @@ function show(drive: CheckedDrive, element: React.ReactElement) {
   benchDrive = drive
   const store = createBenchStore(drive)
   render(
-    <AntApp>
+    <>
       <BenchContext.Provider value={benchParts(drive, store)}>{element}</BenchContext.Provider>
-    </AntApp>,
+    </>,
   )
   return store
 }

@@ -1,9 +1,9 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import { render } from '@testing-library/react'
-import { App as AntApp } from 'antd'
 import type { ReactElement } from 'react'
 import { MemoryRouter, Route, Routes } from 'react-router'
 import { writesAreOf } from '../api/write.ts'
+import { Messages } from '../ui/messages.tsx'
 
 let testers = 0
 
@@ -46,7 +46,8 @@ export class FakeServer {
 export function show(element: ReactElement, { path = '/', at = '/' } = {}): void {
   const queries = new QueryClient({ defaultOptions: { queries: { retry: false } } })
   render(
-    <AntApp>
+    <>
+      <Messages />
       <QueryClientProvider client={queries}>
         <MemoryRouter initialEntries={[at]}>
           <Routes>
@@ -55,6 +56,6 @@ export function show(element: ReactElement, { path = '/', at = '/' } = {}): void
           </Routes>
         </MemoryRouter>
       </QueryClientProvider>
-    </AntApp>,
+    </>,
   )
 }

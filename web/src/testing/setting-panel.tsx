@@ -1,5 +1,4 @@
 import { render, screen } from '@testing-library/react'
-import { App as AntApp } from 'antd'
 import { useStore } from 'zustand'
 import type { CheckedDrive } from '@emery/core/drive'
 import { BenchContext, useBench } from '../bench/bench-context.ts'
@@ -30,11 +29,11 @@ export function showSetTo(person: string, drive: CheckedDrive, i = 0) {
   usePreferences.setState({ units: 'mm', person })
   const store = createBenchStore(drive)
   render(
-    <AntApp>
+    <>
       <Following store={store}>
         <SetOf i={i} />
       </Following>
-    </AntApp>,
+    </>,
   )
   return store
 }

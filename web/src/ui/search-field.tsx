@@ -1,6 +1,6 @@
 import { SearchOutlined } from '@ant-design/icons'
-import { Input, type InputRef } from 'antd'
 import { useEffect, useRef, useState } from 'react'
+import styles from './search-field.module.css'
 
 interface SearchFieldProps {
   readonly label: string
@@ -18,23 +18,24 @@ interface SearchFieldProps {
  */
 export function SearchField({ label, placeholder, className, value, onChange }: SearchFieldProps) {
   const [words, setWords] = useState(value)
-  const field = useRef<InputRef>(null)
+  const field = useRef<HTMLInputElement>(null)
   useEffect(() => {
-    if (field.current?.input !== document.activeElement) setWords(value)
+    if (field.current !== document.activeElement) setWords(value)
   }, [value])
   return (
-    <Input
-      ref={field}
-      className={className ?? ''}
-      prefix={<SearchOutlined aria-hidden />}
-      placeholder={placeholder}
-      aria-label={label}
-      allowClear
-      value={words}
-      onChange={({ target }) => {
-        setWords(target.value)
-        onChange(target.value)
-      }}
-    />
+    <span className={`${styles['search'] ?? ''} ${className ?? ''}`}>
+      <SearchOutlined aria-hidden />
+      <input
+        ref={field}
+        type="search"
+        placeholder={placeholder}
+        aria-label={label}
+        value={words}
+        onChange={({ target }) => {
+          setWords(target.value)
+          onChange(target.value)
+        }}
+      />
+    </span>
   )
 }

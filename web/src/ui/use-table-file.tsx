@@ -1,6 +1,7 @@
-import { App, Modal } from 'antd'
+import { Modal } from 'antd'
 import { useCallback, useRef, useState, type ReactNode } from 'react'
 import styles from './table-file.module.css'
+import { tell } from './tell.ts'
 
 /** Bytes of the largest table; twenty thousand rows are about two million. */
 const MAX_BYTES = 8_000_000
@@ -31,7 +32,6 @@ export function useTableFile<Row>({ of, read, store, counted, put, row }: TableF
   readonly element: ReactNode
 } {
   const input = useRef<HTMLInputElement>(null)
-  const { message } = App.useApp()
   const [reading, setReading] = useState<string | null>(null)
   const [table, setTable] = useState<(TableRead<Row> & { readonly file: string }) | null>(null)
   const [failure, setFailure] = useState<string | null>(null)
@@ -40,7 +40,7 @@ export function useTableFile<Row>({ of, read, store, counted, put, row }: TableF
 
   const take = async (file: File) => {
     if (file.size > MAX_BYTES) {
-      void message.error(`${file.name} is larger than 8 MB, the limit for a table of ${of}.`)
+      tell.error(`${file.name} is larger than 8 MB, the limit for a table of ${of}.`)
       return
     }
     setReading(file.name)
@@ -48,7 +48,7 @@ export function useTableFile<Row>({ of, read, store, counted, put, row }: TableF
     try {
       setTable({ file: file.name, ...(await read(await file.text())) })
     } catch {
-      void message.error(`${file.name} could not be read as a table.`)
+      tell.error(`${file.name} could not be read as a table.`)
     } finally {
       setReading(null)
     }

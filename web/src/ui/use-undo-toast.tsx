@@ -1,5 +1,6 @@
-import { App, Button } from 'antd'
+import { Button } from 'antd'
 import { useCallback } from 'react'
+import { tell } from './tell.ts'
 
 /** Seconds in which what was taken away can be brought back from where it was taken. */
 const SECOND_THOUGHTS_S = 12
@@ -17,39 +18,33 @@ interface Removal {
 
 /** Takes something away at once, with a way back for a while; resolves to whether it is gone. */
 export function useUndoToast(): (removal: Removal) => Promise<boolean> {
-  const { message } = App.useApp()
-  return useCallback(
-    async ({ key, said, remove, bringBack, refresh }) => {
-      const attempt = async (work: () => Promise<unknown>) => {
-        try {
-          await work()
-          return true
-        } catch (error) {
-          void message.error(error instanceof Error ? error.message : 'That failed. Try again.')
-          return false
-        } finally {
-          await refresh()
-        }
+  return useCallback(async ({ key, said, remove, bringBack, refresh }) => {
+    const attempt = async (work: () => Promise<unknown>) => {
+      try {
+        await work()
+        return true
+      } catch (error) {
+        tell.error(error instanceof Error ? error.message : 'That failed. Try again.')
+        return false
+      } finally {
+        await refresh()
       }
-      if (!(await attempt(remove))) return false
-      const undo = () => {
-        message.destroy(key)
-        void attempt(bringBack)
-      }
-      void message.open({
-        key,
-        duration: SECOND_THOUGHTS_S,
-        content: (
-          <>
-            {said}{' '}
-            <Button type="link" onClick={undo}>
-              Undo
-            </Button>
-          </>
-        ),
-      })
-      return true
-    },
-    [message],
-  )
+    }
+    if (!(await attempt(remove))) return false
+    const undo = () => {
+      tell.takeBack(key)
+      void attempt(bringBack)
+    }
+    tell.offer(
+      key,
+      <>
+        {said}{' '}
+        <Button type="link" onClick={undo}>
+          Undo
+        </Button>
+      </>,
+      SECOND_THOUGHTS_S,
+    )
+    return true
+  }, [])
 }

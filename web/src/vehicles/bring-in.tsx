@@ -1,30 +1,27 @@
 import { ImportOutlined } from '@ant-design/icons'
 import { useMutation, useQueryClient } from '@tanstack/react-query'
-import { App, Button } from 'antd'
+import { Button } from 'antd'
 import { useRef } from 'react'
 import { useNavigate } from 'react-router'
 import { RequestFailure } from '../api/client.ts'
 import { bringVehicleIn } from './vehicles-api.ts'
+import { tell } from '../ui/tell.ts'
 
 /** Brings a vehicle in from the ZIP that one was taken out as. */
 export function BringIn() {
   const input = useRef<HTMLInputElement>(null)
   const queries = useQueryClient()
   const navigate = useNavigate()
-  const { message } = App.useApp()
   const { mutate, isPending } = useMutation({
     mutationFn: bringVehicleIn,
     onSuccess: ({ id, name }) => {
       void queries.invalidateQueries()
-      void message.success(`${name} is imported, with its drives and records.`)
+      tell.success(`${name} is imported, with its drives and records.`)
       void navigate(`/vehicles/${id}`)
     },
     onError: (error) => {
       const problem = error instanceof RequestFailure ? error.details.problems?.[0] : undefined
-      void message.error(
-        problem === undefined ? error.message : `${error.message} ${problem.path}: ${problem.message}.`,
-        12,
-      )
+      tell.error(problem === undefined ? error.message : `${error.message} ${problem.path}: ${problem.message}.`, 12)
     },
   })
   return (

@@ -1,6 +1,6 @@
 import { TableOutlined } from '@ant-design/icons'
 import { useQueryClient } from '@tanstack/react-query'
-import { App, Button } from 'antd'
+import { Button, Modal } from 'antd'
 import { readFleetCsv, type FleetRow } from '@emery/core/exchange'
 import { boardKey } from '../jobs/jobs-api.ts'
 import { useTableFile } from '../ui/use-table-file.tsx'
@@ -13,7 +13,7 @@ const counted = (count: number) => `${count} vehicle${count === 1 ? '' : 's'}`
 export function Fleet() {
   const queries = useQueryClient()
   const units = useUnits()
-  const { modal } = App.useApp()
+  const [modal, holder] = Modal.useModal()
   const { choose, element } = useTableFile<FleetRow>({
     of: 'vehicles',
     read: readFleetCsv,
@@ -35,6 +35,7 @@ export function Fleet() {
         Fleet from CSV
       </Button>
       {element}
+      {holder}
     </>
   )
 }

@@ -1,6 +1,6 @@
 import { DownloadOutlined } from '@ant-design/icons'
 import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
-import { App, Button, Select } from 'antd'
+import { Button, Select } from 'antd'
 import { useMemo, useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
 import type { VehicleRecord } from '@emery/core/api'
@@ -14,6 +14,7 @@ import {
   vehicleKeys,
   vehicleQuery,
 } from './vehicles-api.ts'
+import { tell } from '../ui/tell.ts'
 import { Notice } from '../ui/notice.tsx'
 import listPage from '../ui/list-page.module.css'
 import { useUndoToast } from '../ui/use-undo-toast.tsx'
@@ -100,13 +101,12 @@ function StrikeOut({ vehicle: { id, name, version } }: { readonly vehicle: Vehic
 
 function Drives({ vehicleId }: { readonly vehicleId: string }) {
   const queries = useQueryClient()
-  const { message } = App.useApp()
   const { data: drives = [] } = useQuery(vehicleDrivesQuery(vehicleId))
   const { mutate } = useMutation({
     mutationFn: ({ driveId, to, from }: { driveId: string; to: string | null; from: string | null }) =>
       moveDrive(driveId, to, from),
     onSettled: () => queries.invalidateQueries({ queryKey: driveKeys.lists }),
-    onError: (error) => void message.error(error.message),
+    onError: (error) => tell.error(error.message),
   })
   return (
     <section aria-label="Drives">

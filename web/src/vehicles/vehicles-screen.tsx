@@ -1,6 +1,6 @@
 import { PlusOutlined } from '@ant-design/icons'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
-import { App, Button } from 'antd'
+import { Button } from 'antd'
 import { useMemo } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { MAX_VEHICLES_LISTED } from '@emery/core/api'
@@ -14,6 +14,7 @@ import styles from './vehicles.module.css'
 import { BringIn } from './bring-in.tsx'
 import { Fleet } from './fleet.tsx'
 import { useUnits } from '../ui/use-units.ts'
+import { tell } from '../ui/tell.ts'
 
 /** Every vehicle the workshop knows. */
 export function VehiclesScreen() {
@@ -83,14 +84,13 @@ export function VehiclesScreen() {
 function useAddVehicle(): () => void {
   const queries = useQueryClient()
   const navigate = useNavigate()
-  const { message } = App.useApp()
   const { mutate } = useMutation({
     mutationFn: () => addVehicle({ name: 'New vehicle', plate: '', engine: '', distance: null, notes: '' }),
     onSuccess: ({ id }) => {
       void queries.invalidateQueries({ queryKey: vehicleKeys.lists })
       void navigate(`/vehicles/${id}`)
     },
-    onError: (error) => void message.error(error.message),
+    onError: (error) => tell.error(error.message),
   })
   return useMemo(() => () => mutate(), [mutate])
 }

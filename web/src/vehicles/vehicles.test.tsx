@@ -65,7 +65,7 @@ test('what is looked for comes from the address; nothing found, and a list that 
   server.answers['GET /vehicles'] = { status: 200, json: { vehicles: [] } }
   openAll('/vehicles?q=barge')
   expect(await screen.findByText('No vehicle matches “barge”')).toBeTruthy()
-  expect(screen.getByRole<HTMLInputElement>('textbox', { name: 'Search vehicles' }).value).toBe('barge')
+  expect(screen.getByRole<HTMLInputElement>('searchbox', { name: 'Search vehicles' }).value).toBe('barge')
   cleanup()
   openAll()
   expect(await screen.findByText('No vehicles yet')).toBeTruthy()

@@ -83,7 +83,7 @@ test('what is looked for stands in the address, and comes from it', async () => 
   expect(parts.textContent).toBe('2Parts')
   await userEvent.click(parts)
   await waitFor(() => expect(asked.at(-1)?.get('stage')).toBe(''))
-  await userEvent.clear(screen.getByRole('textbox', { name: 'Search jobs' }))
+  await userEvent.clear(screen.getByRole('searchbox', { name: 'Search jobs' }))
   await waitFor(() => expect(asked.at(-1)?.get('q')).toBe(''))
 })
 

@@ -1,14 +1,15 @@
 import { PlusOutlined } from '@ant-design/icons'
 import { useInfiniteQuery, useQuery } from '@tanstack/react-query'
-import { Button } from 'antd'
 import { lazy, Suspense, useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import { JOB_STAGES, type JobStage } from '@emery/core/api'
 import { boardCountsQuery, boardFilter, boardQuery } from '../jobs-api.ts'
 import { Notice } from '../../ui/notice.tsx'
+import { PlainButton } from '../../ui/plain-button.tsx'
 import { SearchField } from '../../ui/search-field.tsx'
 import { useTopBar } from '../../ui/top-bar.ts'
 import { useAddress } from '../../ui/use-address.ts'
+import { withControls } from '../../ui/with-controls.tsx'
 import { STAGE_WORDS } from '../stage-words.ts'
 import { BoardRow } from './board-row.tsx'
 import styles from './board.module.css'
@@ -16,8 +17,8 @@ import { DueOnDrives } from './due-list.tsx'
 import { Today, useToday } from './today.tsx'
 
 // A form and a table that is dragged about: more than the list that most come for.
-const NewJob = lazy(async () => ({ default: (await import('./new-job.tsx')).NewJob }))
-const Week = lazy(async () => ({ default: (await import('./week.tsx')).Week }))
+const NewJob = lazy(async () => ({ default: await withControls(async () => (await import('./new-job.tsx')).NewJob) }))
+const Week = lazy(async () => ({ default: await withControls(async () => (await import('./week.tsx')).Week) }))
 
 /** Every job by what it waits for, and what is due. What is looked for stands in the address, so that it can be kept and sent. */
 export function BoardScreen() {
@@ -55,9 +56,9 @@ export function BoardScreen() {
             value={words}
             onChange={(to) => narrow('q', to)}
           />
-          <Button type="primary" size="large" icon={<PlusOutlined aria-hidden />} onClick={() => setStarting(true)}>
-            New job
-          </Button>
+          <PlainButton kind="primary" onClick={() => setStarting(true)}>
+            <PlusOutlined aria-hidden /> New job
+          </PlainButton>
         </div>
         <div className={styles['views']} role="group" aria-label="View">
           <button type="button" aria-pressed={!isWeek} onClick={() => narrow('view', '')}>
@@ -84,7 +85,7 @@ export function BoardScreen() {
             <Stages stage={stage} onPick={(to) => narrow('waits', to ?? '')} />
             {error !== null && first === undefined ? (
               <Notice inPage title="The Board could not be loaded" detail={error.message}>
-                <Button onClick={() => void refetch()}>Try again</Button>
+                <PlainButton onClick={() => void refetch()}>Try again</PlainButton>
               </Notice>
             ) : isPending || first === undefined ? (
               <p role="status" className="soft">
@@ -102,9 +103,9 @@ export function BoardScreen() {
                     ))}
                 </ul>
                 {hasNextPage && (
-                  <Button loading={isFetchingNextPage} onClick={() => void fetchNextPage()}>
+                  <PlainButton disabled={isFetchingNextPage} onClick={() => void fetchNextPage()}>
                     Show more
-                  </Button>
+                  </PlainButton>
                 )}
               </>
             )}
@@ -150,7 +151,7 @@ function NoJobs({ narrowed, onShowAll }: { readonly narrowed: boolean; readonly 
   if (narrowed)
     return (
       <Notice inPage title="No matching jobs" detail="Use fewer words, or another word.">
-        <Button onClick={onShowAll}>Show all jobs</Button>
+        <PlainButton onClick={onShowAll}>Show all jobs</PlainButton>
       </Notice>
     )
   return (

@@ -1,7 +1,6 @@
 import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals'
 import { cleanup, render, screen, within } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
-import { App as AntApp } from 'antd'
 import { useStore } from 'zustand'
 import type { CheckedDrive } from '@emery/core/drive'
 import { settleDrive } from '@emery/core/path'
@@ -34,9 +33,9 @@ function Following({ store, children }: { readonly store: BenchStore; readonly c
 function show(drive: CheckedDrive, element: React.ReactNode): BenchStore {
   const store = createBenchStore(drive)
   render(
-    <AntApp>
+    <>
       <Following store={store}>{element}</Following>
-    </AntApp>,
+    </>,
   )
   return store
 }

@@ -1,4 +1,3 @@
-import { App } from 'antd'
 import { v4 as newId } from 'uuid'
 import { fitPulleys, type DriveVersion, type PulleySize } from '@emery/core/resize'
 import { stampNow } from '../../ui/preferences.ts'
@@ -7,6 +6,7 @@ import { useBench } from '../../bench/bench-context.ts'
 import { useSpeeds } from '../use-speeds.ts'
 import { pulleyName } from '../../ui/pulley-name.ts'
 import { sizeText } from './size-text.ts'
+import { tell } from '../../ui/tell.ts'
 
 /** Versions side by side beside the drive as it is: more do not fit on a screen. */
 export const MAX_COMPARED = 3
@@ -26,7 +26,6 @@ export function useVersions(): Versions {
   const { store, settled } = useBench()
   const { compared } = useSpeeds()
   const lengths = useLengths()
-  const { message } = App.useApp()
   const { setSpeeds, edit } = store.getState()
   const has = (sizes: readonly PulleySize[]) => compared.some((each) => sameSizes(each, sizes))
   return {
@@ -41,8 +40,8 @@ export function useVersions(): Versions {
         .join(', ')
       const result = edit(`other pulleys: ${what}`, fitPulleys(fitted, version.belts, stampNow()))
       setSpeeds({ trying: null })
-      if (result.ok) void message.success(`${what}: saved as a new version. Undo reverses it.`)
-      else void message.error(`This cannot be saved: it ${result.message}.`)
+      if (result.ok) tell.success(`${what}: saved as a new version. Undo reverses it.`)
+      else tell.error(`This cannot be saved: it ${result.message}.`)
     },
     isCompared: has,
     toggleCompared: (sizes) =>
