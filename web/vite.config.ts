@@ -64,19 +64,27 @@ interface Modules {
   readonly getModuleInfo: (id: string) => { readonly importedIds: readonly string[] } | null
 }
 
+/** What the modules of `from` import, directly or by way of others; what is imported later is none of it. */
+function importedBy(from: readonly string[], modules: Modules): ReadonlySet<string> {
+  const found = new Set<string>()
+  const open = [...from]
+  for (let id = open.pop(); id !== undefined; id = open.pop()) {
+    if (found.has(id)) continue
+    found.add(id)
+    open.push(...(modules.getModuleInfo(id)?.importedIds ?? []))
+  }
+  return found
+}
+
+const FIRST = ['src/main.tsx', 'src/jobs/board/board-screen.tsx'].map((path) => join(import.meta.dirname, path))
 let firstSight: ReadonlySet<string> | undefined
-/** The modules that the frame and the Board import, directly or by way of others; what is imported later is none of them. */
-function forFirstSight(modules: Modules): ReadonlySet<string> {
-  return (firstSight ??= (() => {
-    const found = new Set<string>()
-    const open = ['src/main.tsx', 'src/jobs/board/board-screen.tsx'].map((path) => join(import.meta.dirname, path))
-    for (let id = open.pop(); id !== undefined; id = open.pop()) {
-      if (found.has(id)) continue
-      found.add(id)
-      open.push(...(modules.getModuleInfo(id)?.importedIds ?? []))
-    }
-    return found
-  })())
+/** Whether the frame and the Board need a module. */
+function isForFirstSight(id: string, modules: Modules): boolean {
+  return (firstSight ??= importedBy(FIRST, modules)).has(id)
+}
+
+function needsControls(id: string, modules: Modules): boolean {
+  return [...importedBy([id], modules)].some((each) => /node_modules[\\/]antd[\\/]/.test(each))
 }
 
 export default defineConfig({
@@ -111,7 +119,7 @@ export default defineConfig({
             { name: 'files', test: /node_modules[\\/](papaparse|file-saver)[\\/]/, priority: 8 },
             // What a phone needs before it shows the day's jobs, and nothing that comes with the control library.
             {
-              name: (id, modules) => (forFirstSight(modules).has(id) ? 'first' : null),
+              name: (id, modules) => (isForFirstSight(id, modules) ? 'first' : null),
               test: /node_modules|web[\\/]src/,
               priority: 7,
             },
@@ -121,7 +129,12 @@ export default defineConfig({
               test: /core[\\/]src[\\/](drive|path|sections|units|numerics|schema|adjusters|rules)[\\/](?!read-text)/,
               minShareCount: 6,
             },
-            { name: 'shared', test: /web[\\/]src[\\/](?!ui[\\/]save-csv)/, minShareCount: 6 },
+            // Apart from those that need the control library: a screen without it is not to wait for it.
+            {
+              name: (id, modules) => (needsControls(id, modules) ? 'shared' : 'common'),
+              test: /web[\\/]src[\\/](?!ui[\\/]save-csv)/,
+              minShareCount: 6,
+            },
           ],
         },
       },

@@ -170,7 +170,7 @@ export const test = base.extend<
   startedEmery: [
     // Playwright reads from the pattern what a fixture rests on.
     async ({}, use, { workerIndex }) => {
-      const server = await startEmery(workerIndex)
+      const server = await startEmery(String(workerIndex))
       running = `http://127.0.0.1:${server.port}`
       await use(running)
       await server.stop()

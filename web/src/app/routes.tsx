@@ -26,7 +26,7 @@ export const router = createBrowserRouter([
               void askAhead(() => queries.query({ ...driveListQuery(''), staleTime: 0 }))
               return null
             },
-            lazy: screen(async () => (await import('../drives/drives-screen.tsx')).DrivesScreen),
+            lazy: async () => ({ Component: (await import('../drives/drives-screen.tsx')).DrivesScreen }),
             hydrateFallbackElement: <p role="status">Loading drives …</p>,
           },
           {

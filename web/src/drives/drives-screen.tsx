@@ -1,6 +1,5 @@
 import { DownloadOutlined, ImportOutlined, DeleteOutlined, PlusOutlined } from '@ant-design/icons'
 import { useQuery } from '@tanstack/react-query'
-import { Button, Tooltip } from 'antd'
 import { useCallback, useMemo, useState, type DragEvent } from 'react'
 import { Link, useNavigate } from 'react-router'
 import type { DriveRecord } from '@emery/core/api'
@@ -11,6 +10,7 @@ import type { Verdict } from '@emery/core/verdict'
 import { driveListQuery, exportAddress } from './drives-api.ts'
 import { Notice } from '../ui/notice.tsx'
 import listPage from '../ui/list-page.module.css'
+import { PlainButton, PlainLink } from '../ui/plain-button.tsx'
 import { SearchField } from '../ui/search-field.tsx'
 import { useTopBar } from '../ui/top-bar.ts'
 import { useNow } from '../ui/use-now.ts'
@@ -59,17 +59,17 @@ export function DrivesScreen() {
           value={search}
           onChange={setSearch}
         />
-        <Button size="large" icon={<ImportOutlined aria-hidden />} onClick={chooseFile}>
-          Import a drive
-        </Button>
-        <Button type="primary" size="large" icon={<PlusOutlined aria-hidden />} onClick={startNew}>
-          New drive
-        </Button>
+        <PlainButton onClick={chooseFile}>
+          <ImportOutlined aria-hidden /> Import a drive
+        </PlainButton>
+        <PlainButton kind="primary" onClick={startNew}>
+          <PlusOutlined aria-hidden /> New drive
+        </PlainButton>
       </div>
       {files.element}
       {error !== null && data === undefined ? (
         <Notice inPage title="The drives could not be loaded" detail={error.message}>
-          <Button onClick={() => void refetch()}>Try again</Button>
+          <PlainButton onClick={() => void refetch()}>Try again</PlainButton>
         </Notice>
       ) : isPending ? (
         <p role="status" className={styles['waiting']}>
@@ -150,25 +150,12 @@ function DriveRow({ record, onDelete }: { readonly record: DriveRecord; readonly
         </span>
       </Link>
       <span className={styles['actions']}>
-        <Tooltip title="Export">
-          <Button
-            type="text"
-            size="large"
-            icon={<DownloadOutlined aria-hidden />}
-            href={exportAddress(id)}
-            download
-            aria-label={`Export ${name}`}
-          />
-        </Tooltip>
-        <Tooltip title="Delete">
-          <Button
-            type="text"
-            size="large"
-            icon={<DeleteOutlined aria-hidden />}
-            onClick={onDelete}
-            aria-label={`Delete ${name}`}
-          />
-        </Tooltip>
+        <PlainLink kind="quiet" href={exportAddress(id)} download aria-label={`Export ${name}`} title="Export">
+          <DownloadOutlined aria-hidden />
+        </PlainLink>
+        <PlainButton kind="quiet" onClick={onDelete} aria-label={`Delete ${name}`} title="Delete">
+          <DeleteOutlined aria-hidden />
+        </PlainButton>
       </span>
     </li>
   )

@@ -1,5 +1,4 @@
 import { useQueryClient } from '@tanstack/react-query'
-import { Button } from 'antd'
 import { lazy, Suspense, useCallback, useRef, useState, type ReactNode } from 'react'
 import { useNavigate } from 'react-router'
 import {
@@ -12,11 +11,17 @@ import {
 } from '@emery/core/drive'
 import { RequestFailure } from '../api/client.ts'
 import { createDrive, driveKeys, importDrive } from './drives-api.ts'
+import { PlainButton } from '../ui/plain-button.tsx'
 import { tell } from '../ui/tell.ts'
+import { withControls } from '../ui/with-controls.tsx'
 import styles from './drives-screen.module.css'
 
-const DrivePreview = lazy(async () => ({ default: (await import('./drive-preview.tsx')).DrivePreview }))
-const CsvPreview = lazy(async () => ({ default: (await import('./csv-preview.tsx')).CsvPreview }))
+const DrivePreview = lazy(async () => ({
+  default: await withControls(async () => (await import('./drive-preview.tsx')).DrivePreview),
+}))
+const CsvPreview = lazy(async () => ({
+  default: await withControls(async () => (await import('./csv-preview.tsx')).CsvPreview),
+}))
 
 interface DriveFiles {
   readonly chooseFile: () => void
@@ -152,7 +157,7 @@ export function useDriveFiles(): DriveFiles {
                 <li key={line}>{line}</li>
               ))}
             </ul>
-            <Button onClick={() => setRefusal(null)}>Close</Button>
+            <PlainButton onClick={() => setRefusal(null)}>Close</PlainButton>
           </section>
         )}
       </>

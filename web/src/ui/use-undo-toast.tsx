@@ -1,5 +1,5 @@
-import { Button } from 'antd'
 import { useCallback } from 'react'
+import { PlainButton } from './plain-button.tsx'
 import { tell } from './tell.ts'
 
 /** Seconds in which what was taken away can be brought back from where it was taken. */
@@ -39,9 +39,9 @@ export function useUndoToast(): (removal: Removal) => Promise<boolean> {
       key,
       <>
         {said}{' '}
-        <Button type="link" onClick={undo}>
+        <PlainButton kind="quiet" onClick={undo}>
           Undo
-        </Button>
+        </PlainButton>
       </>,
       SECOND_THOUGHTS_S,
     )
