@@ -32,8 +32,8 @@ async function decoded(code: Locator): Promise<string> {
 }
 
 /** The desk shows the code, the phone takes it with a press. */
-async function paired(emery: Emery, browser: Browser): Promise<Page> {
-  await emery.page.getByRole('button', { name: 'Open on a phone' }).click()
+async function paired(emery: Emery, browser: Browser, by = 'Open on a phone'): Promise<Page> {
+  await emery.page.getByRole('button', { name: by }).click()
   const code = emery.page.getByRole('img', { name: 'Code for a phone’s camera' })
   await expect(code).toBeVisible()
   const link = await decoded(code)
@@ -177,6 +177,26 @@ test('on a phone the drawing is one tap from the panel, and fills the width', as
   await phone.getByRole('navigation', { name: 'More places' }).getByRole('button', { name: 'Sums' }).tap()
   await expect(phone.getByRole('heading', { name: 'Sums' })).toBeVisible()
   await context.close()
+})
+
+test('from the desk a phone is led from pulley to pulley, and its drawing comes with the one that is asked for', async ({
+  browser,
+  emery,
+}) => {
+  await emery.startDrive('Lean-to drive', ['Alternator', 'Water pump', 'Idler'])
+  const phone = await paired(emery, browser, 'Read the next pulley from a phone')
+  const pad = phone.getByRole('group', { name: /^Reading pad/ })
+  await expect(phone.getByRole('heading', { name: 'Crank', exact: true })).toBeVisible()
+  for (const digit of '160') await pad.getByRole('button', { name: digit, exact: true }).tap()
+  await pad.getByRole('button', { name: /^Take/ }).tap()
+  await expect(phone.getByRole('heading', { name: 'Alternator', exact: true })).toBeVisible()
+  await phone.getByRole('group', { name: 'Shown' }).getByRole('button', { name: 'Drawing' }).tap()
+  const drawing = await phone.getByRole('group', { name: 'The drive, seen from the front' }).boundingBox()
+  const asked = await phone.getByRole('button', { name: /^Alternator,/ }).boundingBox()
+  if (drawing === null || asked === null) throw new Error('There is no drawing.')
+  // In the middle of it, but for the margin below.
+  expect(Math.abs(asked.x + asked.width / 2 - (drawing.x + drawing.width / 2))).toBeLessThan(0.1 * drawing.width)
+  await phone.context().close()
 })
 
 test('a card on paper carries its drive: photographed elsewhere it is read out of the code', async ({

@@ -1,6 +1,7 @@
 import { CloseOutlined, DeleteOutlined, PlusOutlined } from '@ant-design/icons'
 import { Button, Select } from 'antd'
-import { useState } from 'react'
+import { useEffect, useState } from 'react'
+import { useLocation, useSearchParams } from 'react-router'
 import {
   isSized,
   removeShaft,
@@ -16,6 +17,7 @@ import { useLengths } from '../ui/use-lengths.ts'
 import { VerdictMark } from '../ui/verdict-mark.tsx'
 import { useBench, useBenchState } from '../bench/bench-context.ts'
 import { PanelSection, PanelTable } from '../ui/panel.tsx'
+import { OnPhoneButton } from '../people/on-phone-button.tsx'
 import { AddPart } from './add-part.tsx'
 import styles from './measure.module.css'
 import { DriveNotes } from './drive-notes.tsx'
@@ -33,6 +35,7 @@ export function PulleysPanel() {
   const [arrivedWith, setArrivedWith] = useState(selected)
   if (arrivedWith !== null && arrivedWith !== selected) setArrivedWith(null)
   const { drive } = settled
+  useReadingNext()
   const pulley = drive.pulleys.find(({ id }) => id === selected)
   if (pulley === undefined)
     return (
@@ -59,6 +62,19 @@ export function PulleysPanel() {
       {shaft !== undefined && <ShaftFields key={shaft.id} shaft={shaft} />}
     </PanelSection>
   )
+}
+
+/** Opens the pad for the first pulley without a size where the address asks for it: a phone that comes from the desk reads on at once. */
+function useReadingNext(): void {
+  const { store } = useBench()
+  const [search, setSearch] = useSearchParams()
+  const isAsked = search.get('read') === 'next'
+  useEffect(() => {
+    if (!isAsked) return
+    const { drive, select } = store.getState()
+    select(drive.pulleys.find((pulley) => !isSized(pulley))?.id ?? null)
+    setSearch({}, { replace: true })
+  }, [isAsked, store, setSearch])
 }
 
 /** The other pulleys of the same shaft, to change to. */
@@ -128,6 +144,7 @@ function AllPulleys() {
   const several = (shaft: string) => drive.pulleys.filter((pulley) => pulley.shaft === shaft).length > 1
   const unread = drive.pulleys.filter((pulley) => !isSized(pulley))
   const first = unread[0]
+  const { pathname } = useLocation()
   return (
     <PanelSection title={<>Pulleys, {lengths.unit === 'mm' ? 'mm' : 'inches'}</>}>
       <p className="soft">
@@ -145,6 +162,9 @@ function AllPulleys() {
         >
           Read {pulleyName(drive, first.id)}
         </Button>
+      )}
+      {first !== undefined && (
+        <OnPhoneButton path={`${pathname}?read=next`}>Read the next pulley from a phone</OnPhoneButton>
       )}
       <Caution>Engine off and key out before hands or tape go near a belt. Let it cool.</Caution>
       <PanelTable>

@@ -1,10 +1,11 @@
 import { FullscreenOutlined, MinusOutlined, PlusOutlined } from '@ant-design/icons'
 import { Button } from 'antd'
-import { lazy, Suspense, useEffect, useMemo, useRef, type KeyboardEvent } from 'react'
+import { lazy, Suspense, useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react'
 import { isSprung } from '@emery/core/adjusters'
 import type { Point } from '@emery/core/numerics'
 import type { SettledDrive } from '@emery/core/path'
 import { innerSide } from '../../ui/face-words.ts'
+import { PHONE_UPRIGHT, useMedia } from '../../ui/use-media.ts'
 import { stampNow } from '../../ui/preferences.ts'
 import { useBench, useBenchState } from '../bench-context.ts'
 import { PhotoUnderlay } from './photo-underlay.tsx'
@@ -13,7 +14,7 @@ import type { ThreadingBelt } from '../store/bench-store.ts'
 import { doubtOf } from '../store/threading.ts'
 import { AdjusterLayer } from './adjuster-layer.tsx'
 import { BeltLayer } from './belt-layer.tsx'
-import { driveBounds } from '../../ui/drive-shapes/drive-bounds.ts'
+import { boundsOf, driveBounds } from '../../ui/drive-shapes/drive-bounds.ts'
 import { chainTo, type ChainLink } from './chain.ts'
 import styles from './drawing.module.css'
 import { LabelLayer } from './label-layer.tsx'
@@ -47,7 +48,10 @@ export function Drawing({ step }: { readonly step: StepId }) {
   const measuring = useBenchState((state) => (step === 'measure' ? state.measuring : null))
   const threading = useBenchState((state) => state.threading)
   const svg = useRef<SVGSVGElement>(null)
-  const bounds = useMemo(() => driveBounds(sketch === null ? settled : shown), [settled, sketch, shown])
+  const phone = useMedia(PHONE_UPRIGHT)
+  const drawn = sketch === null ? settled : shown
+  const [lookedFor, setLookedFor] = useState<string | null>(null)
+  const bounds = useMemo(() => boundsOf(drawn, lookedFor) ?? driveBounds(drawn), [drawn, lookedFor])
   const { camera, size, fit, fitIfUntouched, zoomBy } = useCamera(svg, bounds)
   const dragging = useDraggingPulley(camera.k)
   const setByHand =
@@ -58,7 +62,13 @@ export function Drawing({ step }: { readonly step: StepId }) {
 
   // Parts that come into place otherwise than by hand may come outside of what is seen.
   const found = foundPlaces(settled)
-  useEffect(fitIfUntouched, [found, fitIfUntouched])
+  useEffect(fitIfUntouched, [found, lookedFor, fitIfUntouched])
+  // On a phone the drawing is a swipe away from the pad: it comes with the pulley that is asked for. In sight, what is under the finger stays.
+  useEffect(() => {
+    const isAside = (svg.current?.getBoundingClientRect().right ?? 1) <= 0
+    if (selected === null || !phone) setLookedFor(null)
+    else if (isAside) setLookedFor(selected)
+  }, [selected, phone])
 
   useEffect(() => {
     const onKey = (event: globalThis.KeyboardEvent) => {

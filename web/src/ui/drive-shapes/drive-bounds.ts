@@ -37,6 +37,18 @@ export function driveBounds(settled: SettledDrive): Box {
   })
 }
 
+/** The box round one pulley and its next neighbours' ground; null where it has no place. */
+export function boundsOf(settled: SettledDrive, id: string | null): Box | null {
+  const pulley = settled.drive.pulleys.find((each) => each.id === id)
+  const place = pulley === undefined ? undefined : settled.places.get(pulley.shaft)
+  if (pulley === undefined || place === undefined) return null
+  const r = drawnRadius(settled, pulley)
+  return grown(ROOM_ROUND_ASKED, { left: place.x - r, right: place.x + r, top: -place.y - r, bottom: -place.y + r })
+}
+
+/** mm of ground shown round the pulley that is asked for: by what stands beside it one knows where it is. */
+const ROOM_ROUND_ASKED = 90
+
 /** mm of ground shown round the only pulley that has a place. */
 const ROOM_ROUND_ONE = 220
 
