@@ -6,7 +6,7 @@ import { isFree } from './lib/free-port.mjs'
 import { DATA, DEFAULT_PORT, DEMO, WEB_DIST } from './lib/places.mjs'
 import { Hindrance, runMain, say } from './lib/say.mjs'
 import { startServer } from './lib/server.mjs'
-import { buildWeb, setUp } from './lib/set-up.mjs'
+import { buildServer, buildWeb, setUp } from './lib/set-up.mjs'
 import { ownAddresses, workshopTls } from './lib/tls.mjs'
 
 /** Milliseconds to wait before what stopped by itself is started again, longer the more often it did within a minute. */
@@ -146,5 +146,6 @@ await runMain(async () => {
   }
   await setUp({ tls: withTls })
   await buildWeb()
+  await buildServer()
   await new Emery().start()
 })

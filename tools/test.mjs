@@ -20,8 +20,8 @@ const CHECKS = [
   ['lint of web', ...lint('web')],
   ['lint', ...lint(...SOURCES.filter((name) => name !== 'web'))],
   ['types', 'npx', ['tsc', '-b']],
-  // Before the tests, some of which start the whole server: they find its pages built.
-  ['pages', process.execPath, [join(ROOT, 'tools', 'build-web.mjs')]],
+  // Before the tests, some of which start the whole server: they find it built.
+  ['pages and server', process.execPath, [join(ROOT, 'tools', 'build.mjs')]],
   [
     'formatting',
     'npx',

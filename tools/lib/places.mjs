@@ -8,6 +8,7 @@ export const ROOT = fileURLToPath(new URL('../../', import.meta.url)).replace(/\
 export const DATA = process.env.EMERY_DATA_DIR ?? join(ROOT, '.data')
 
 export const WEB_DIST = join(ROOT, 'web', 'dist')
+export const SERVER_DIST = join(ROOT, 'server', 'dist')
 /** Packages put into one file each for the tests of screens; rebuilt when the lock file changes. */
 export const TEST_BUNDLES = join(ROOT, 'node_modules', '.cache', 'emery', 'test-bundles')
 /** Debian's programs that only the tests run, unpacked here and not installed: what is installed would start with the machine. */

@@ -1,12 +1,12 @@
 import { fork } from 'node:child_process'
 import { join } from 'node:path'
-import { DEMO, ROOT } from './places.mjs'
+import { DEMO, ROOT, SERVER_DIST } from './places.mjs'
 import { lastLines } from './run-command.mjs'
 import { Hindrance } from './say.mjs'
 
-/** Starts Emery's server in a process of its own; resolves once it listens, with its port. */
+/** Starts Emery's built server in a process of its own; resolves once it listens, with its port. */
 export function startServer({ databaseUrl, port, host, logFile, webDir, demoDir, tls, publicUrl }) {
-  const env = { ...process.env, EMERY_DATABASE_URL: databaseUrl, EMERY_PORT: String(port) }
+  const env = { ...process.env, EMERY_DATABASE_URL: databaseUrl, EMERY_PORT: String(port), NODE_ENV: 'production' }
   const optional = {
     EMERY_HOST: host,
     EMERY_LOG_FILE: logFile,
@@ -20,9 +20,9 @@ export function startServer({ databaseUrl, port, host, logFile, webDir, demoDir,
     EMERY_TLS_PORT: tls && String(tls.port),
   }
   for (const [name, value] of Object.entries(optional)) if (value !== undefined) env[name] = value
-  const child = fork(join(ROOT, 'server', 'src', 'main.ts'), {
+  const child = fork(join(SERVER_DIST, 'main.mjs'), {
     cwd: ROOT,
-    execArgv: ['--import', 'tsx'],
+    execArgv: ['--enable-source-maps'],
     env,
     stdio: ['ignore', 'inherit', 'pipe', 'ipc'],
   })

@@ -2,7 +2,7 @@ import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { needSpace } from './disk.mjs'
 import { fingerprint } from './fingerprint.mjs'
-import { DATA, ROOT, UNPACKED, WEB_DIST } from './places.mjs'
+import { DATA, ROOT, SERVER_DIST, UNPACKED, WEB_DIST } from './places.mjs'
 import { isInstalled, lastLines, quietly } from './run-command.mjs'
 import { Hindrance, step } from './say.mjs'
 
@@ -95,20 +95,34 @@ async function installNpm() {
   writeFileSync(stamp, wanted)
 }
 
+const leaveOut = (name) => /(^|\/)(dist|node_modules|testing)$|\.test\.tsx?$/.test(name)
+
 /** Builds the pages when their sources have changed since the last build. */
-export async function buildWeb() {
-  const stamp = join(WEB_DIST, '.built')
-  const leaveOut = (name) => /(^|\/)(dist|node_modules|testing)$|\.test\.tsx?$/.test(name)
-  const wanted = fingerprint(ROOT, ['web', 'core', 'package-lock.json'], leaveOut)
-  if (existsSync(join(WEB_DIST, 'index.html')) && existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return
-  needSpace(ROOT, 100, 'building the pages')
-  await step('Building the pages', async () => {
-    const { status, output } = await quietly('npx', ['vite', 'build'], {
-      cwd: join(ROOT, 'web'),
-      // Whoever asks for the pages (a test runner says `test`) must not choose what is in them.
+export const buildWeb = () =>
+  build('the pages', 'web', { dist: WEB_DIST, proof: 'index.html', command: ['vite', 'build'] })
+
+/** Builds the server when its sources have changed since the last build. */
+export const buildServer = () =>
+  build('the server', 'server', {
+    dist: SERVER_DIST,
+    proof: 'main.mjs',
+    command: ['rolldown', '--config', 'rolldown.config.ts'],
+  })
+
+/** Builds what is in a folder; a build of the same sources is taken as it is. */
+async function build(what, folder, { dist, proof, command }) {
+  const stamp = join(dist, '.built')
+  const wanted = fingerprint(ROOT, [folder, 'core', 'package-lock.json'], leaveOut)
+  if (existsSync(join(dist, proof)) && existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return
+  needSpace(ROOT, 100, `building ${what}`)
+  await step(`Building ${what}`, async () => {
+    const { status, output } = await quietly('npx', command, {
+      cwd: join(ROOT, folder),
+      // Whoever asks for it (a test runner says `test`) must not choose what is in it.
       env: { ...process.env, NODE_ENV: 'production' },
     })
-    if (status !== 0) throw new Hindrance(`The pages could not be built: ${lastLines(output, 8)}`)
+    const said = lastLines(output, 8)
+    if (status !== 0) throw new Hindrance(`${what[0].toUpperCase()}${what.slice(1)} could not be built: ${said}`)
   })
   writeFileSync(stamp, wanted)
 }
