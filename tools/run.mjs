@@ -3,10 +3,10 @@ import { join } from 'node:path'
 import { mustBeOneState } from './lib/backup.mjs'
 import { startDatabase } from './lib/database.mjs'
 import { isFree } from './lib/free-port.mjs'
-import { DATA, DEFAULT_PORT, DEMO, WEB_DIST } from './lib/places.mjs'
+import { COPIES, DATA, DEFAULT_PORT, DEMO, WEB_DIST } from './lib/places.mjs'
 import { Hindrance, runMain, say } from './lib/say.mjs'
 import { startServer } from './lib/server.mjs'
-import { buildServer, buildWeb, setUp } from './lib/set-up.mjs'
+import { buildServer, buildWeb, mustBeBuilt, setUp } from './lib/set-up.mjs'
 import { ownAddresses, workshopTls } from './lib/tls.mjs'
 
 /** Milliseconds to wait before what stopped by itself is started again, longer the more often it did within a minute. */
@@ -15,6 +15,8 @@ const WAITS_MS = [0, 1000, 2000, 5000, 10_000, 30_000]
 const LOG = join(DATA, 'emery.log')
 
 const demo = process.argv.includes('--demo')
+/** Run by the machine: what it needs is there, or it says so; nothing is installed or built. */
+const service = process.argv.includes('--service')
 const withTls = process.argv.includes('--tls')
 const host = process.env.EMERY_HOST ?? '127.0.0.1'
 const port = Number(process.env.EMERY_PORT ?? DEFAULT_PORT)
@@ -72,6 +74,7 @@ class Emery {
       port,
       webDir: WEB_DIST,
       logFile: LOG,
+      copiesDir: COPIES,
       tls: this.tls,
       ...(demo ? { demoDir: DEMO } : {}),
     })
@@ -144,8 +147,11 @@ await runMain(async () => {
       `Port ${port} is in use by another program. Choose another one, like: EMERY_PORT=${port + 1} npm ${demo ? 'run demo' : 'start'}`,
     )
   }
-  await setUp({ tls: withTls })
-  await buildWeb()
-  await buildServer()
+  if (service) mustBeBuilt()
+  else {
+    await setUp({ tls: withTls })
+    await buildWeb()
+    await buildServer()
+  }
   await new Emery().start()
 })

@@ -21,7 +21,6 @@ import { fittingsOf } from './fittings/fittings.ts'
 import { authorityOperations, authorityRoutes } from './http/authority-routes.ts'
 import { openApi, openApiRoutes } from './http/open-api.ts'
 import type { Operations } from './http/operations.ts'
-import { healthOperations, healthRoutes } from './http/health.ts'
 import { Derived } from './derived/derived.ts'
 import { jobOperations, jobRoutes } from './jobs/job-routes.ts'
 import { JobService } from './jobs/job-service.ts'
@@ -39,6 +38,7 @@ import { photoOperations, photoRoutes } from './photos/photo-routes.ts'
 import { PhotoService } from './photos/photo-service.ts'
 import { driveRowOperations, driveRowRoutes } from './rows/drive-routes.ts'
 import { versionedOperations, versionedRoutes } from './rows/versioned-routes.ts'
+import { healthOperations, healthRoutes } from './service/health.ts'
 import { ruleOperations, ruleRoutes } from './rules/rule-routes.ts'
 import { RuleService } from './rules/rule-service.ts'
 import { shelfOperations, shelfRoutes } from './shelf/shelf-routes.ts'
@@ -64,6 +64,7 @@ interface ApiParts {
   readonly pictureBytes: number
   readonly keptFree: number
   readonly examplesDir: string | undefined
+  readonly copiesDir: string | undefined
   readonly stopping: AbortSignal
 }
 
@@ -88,6 +89,7 @@ export function apiAddresses({
   pictureBytes,
   keptFree,
   examplesDir,
+  copiesDir,
   stopping,
 }: ApiParts): readonly ApiAddress[] {
   const jobs = new JobService(source, now)
@@ -98,7 +100,7 @@ export function apiAddresses({
   const handovers = new HandoverService(source, now, sessions)
   const write = writesOnce(source, { now, audit, news, room: new DiskRoom(source, now, keptFree) })
   const addresses: readonly ApiAddress[] = [
-    { path: '/health', routes: healthRoutes(source), operations: healthOperations },
+    { path: '/health', routes: healthRoutes({ source, copiesDir, stopping }), operations: healthOperations },
     {
       path: '/session',
       routes: sessionRoutes({ people, sessions, handovers, audit, oneTap }),

@@ -13,10 +13,12 @@ import { answerErrors, nothingHere } from './http/answer-errors.ts'
 import { ApiError } from './http/errors.ts'
 import { sendOn } from './http/old-addresses.ts'
 import { ownSiteOnly } from './http/own-site-only.ts'
+import { requestLog } from './http/request-log.ts'
 import { PeopleService } from './people/people-service.ts'
 import { enforceRights } from './people/rights.ts'
 import { SessionService } from './people/session-service.ts'
 import type { PassphraseCost } from './people/passphrases.ts'
+import { Metrics } from './service/metrics.ts'
 
 export interface AppParts {
   readonly source: DataSource
@@ -41,6 +43,10 @@ export interface AppParts {
   readonly pictureBytes?: number
   /** Bytes on the database's disk below which nothing is written. */
   readonly keptFree?: number
+  /** Where the copies are kept that are made by themselves. */
+  readonly copiesDir?: string
+  /** By which another machine may read the figures of this server. */
+  readonly metricsToken?: string
   /** Said when the server is told to stop: streams end, which would go on for ever. */
   readonly stopping?: AbortSignal
   /** How dear guessing a passphrase is made. */
@@ -70,6 +76,8 @@ export function buildApp({
   authority,
   pictureBytes = PICTURE_BYTES,
   keptFree = KEPT_FREE,
+  copiesDir,
+  metricsToken,
   stopping = new AbortController().signal,
   passphraseCost,
 }: AppParts): Express {
@@ -78,6 +86,8 @@ export function buildApp({
   if (proxies.length > 0) app.set('trust proxy', [...proxies])
   app.use(securityHeaders())
   app.use(requestLog(log))
+  const metrics = new Metrics({ source, copiesDir, token: metricsToken })
+  app.use(metrics.watch)
   app.use(compression())
   app.use(sendOn)
 
@@ -114,11 +124,13 @@ export function buildApp({
     pictureBytes,
     keptFree,
     examplesDir,
+    copiesDir,
     stopping,
   })
   for (const { path, routes } of addresses) api.use(path, routes)
   api.use(nothingHere)
   app.use('/api', api)
+  app.use('/metrics', ownSiteOnly(hostNames), metrics.routes())
 
   if (webDir !== undefined) app.use(pages(webDir))
   app.use(nothingHere)
@@ -144,17 +156,6 @@ function securityHeaders(): RequestHandler {
       },
     },
   })
-}
-
-function requestLog(log: Logger): RequestHandler {
-  return (request, response, next) => {
-    const begun = process.hrtime.bigint()
-    response.on('finish', () => {
-      const ms = Number(process.hrtime.bigint() - begun) / 1e6
-      log.info({ method: request.method, url: request.originalUrl, status: response.statusCode, ms }, 'request')
-    })
-    next()
-  }
 }
 
 /** The built pages: assets by hashed names for ever, the page itself asked for again each time, for every address of its own. */

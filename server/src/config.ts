@@ -15,6 +15,10 @@ export interface Config {
   readonly logFile: string | undefined
   /** Folder of the made-up garage to load at the start; none for an empty workshop. */
   readonly demoDir: string | undefined
+  /** Folder of the copies that are made by themselves; health tells of them. */
+  readonly copiesDir: string | undefined
+  /** By which another machine may read `/metrics`. */
+  readonly metricsToken: string | undefined
   /** Folder of drives to start from and of the picture to practise on. */
   readonly examplesDir: string | undefined
 }
@@ -56,6 +60,8 @@ export function readConfig(env: Readonly<Record<string, string | undefined>>): C
     webDir: env['EMERY_WEB_DIR'],
     logFile: env['EMERY_LOG_FILE'],
     demoDir: env['EMERY_DEMO_DIR'],
+    copiesDir: env['EMERY_COPIES_DIR'],
+    metricsToken: tokenOf(env['EMERY_METRICS_TOKEN']),
     examplesDir: env['EMERY_EXAMPLES_DIR'],
   }
 }
@@ -86,6 +92,15 @@ function tlsOf(env: Readonly<Record<string, string | undefined>>, plainPort: num
     key,
     authority: env['EMERY_TLS_AUTHORITY'],
   }
+}
+
+/** Short ones are guessed. */
+const SHORTEST_TOKEN = 24
+
+function tokenOf(setting: string | undefined): string | undefined {
+  if (setting !== undefined && setting.length < SHORTEST_TOKEN)
+    throw new Error(`EMERY_METRICS_TOKEN must have at least ${SHORTEST_TOKEN} characters.`)
+  return setting
 }
 
 function listOf(setting: string | undefined): readonly string[] {

@@ -23,7 +23,7 @@ async function main(): Promise<void> {
   await migrate(source, async () => {
     if (demoDir !== undefined) await loadDemo(source, demoDir, now)
   })
-  const { webDir, examplesDir, hostNames, proxies, pictureBytes, publicUrl, tls } = config
+  const { webDir, examplesDir, copiesDir, metricsToken, hostNames, proxies, pictureBytes, publicUrl, tls } = config
   const stopping = new AbortController()
   const app = buildApp({
     stopping: stopping.signal,
@@ -38,6 +38,8 @@ async function main(): Promise<void> {
     ...(pictureBytes === undefined ? {} : { pictureBytes }),
     ...(webDir === undefined ? {} : { webDir }),
     ...(examplesDir === undefined ? {} : { examplesDir }),
+    ...(copiesDir === undefined ? {} : { copiesDir }),
+    ...(metricsToken === undefined ? {} : { metricsToken }),
   })
   const server = limitedServer(app)
   await listen(server, config)

@@ -54,13 +54,8 @@ export async function restore(url, file) {
   await mustBeWhole(file)
   const { name } = accessTo(url)
   const { beside, aside } = besides(name)
-  await ask(
-    url,
-    [beside, aside]
-      .map((each) => `DROP DATABASE IF EXISTS \`${each}\`; CREATE DATABASE \`${each}\` ${IN_UTF8};`)
-      .join(' '),
-  )
-  await feed(url, beside, createReadStream(file).pipe(createGunzip()))
+  await emptied(url, aside)
+  await fill(siblingUrl(url, '_restoring'), file)
   const moves = [
     // What came after the copy, tables of a newer Emery as well, does not stay beside it.
     ...(await tablesOf(url, name)).map((table) => `\`${name}\`.\`${table}\` TO \`${aside}\`.\`${table}\``),
@@ -77,6 +72,44 @@ export async function mustBeOneState(url) {
   // Both hold tables only between the first table moved and the last, which is one statement.
   if ((await tablesOf(url, beside)).length > 0 && (await tablesOf(url, aside)).length > 0)
     throw new Hindrance('Putting a copy back was interrupted. Put it back again: npm run restore -- FILE --over')
+}
+
+/** The address of the database whose name goes on so. */
+export function siblingUrl(url, ending) {
+  const sibling = new URL(url)
+  sibling.pathname = `${sibling.pathname}${ending}`
+  return sibling.href
+}
+
+/** Makes a database that holds what a copy holds and nothing else. */
+export async function fill(url, file) {
+  const { name } = accessTo(url)
+  await emptied(url, name)
+  await feed(url, name, createReadStream(file).pipe(createGunzip()))
+}
+
+const emptied = (url, name) => ask(url, `DROP DATABASE IF EXISTS \`${name}\`; CREATE DATABASE \`${name}\` ${IN_UTF8};`)
+
+export async function dropDatabase(url) {
+  await ask(url, `DROP DATABASE IF EXISTS \`${accessTo(url).name}\`;`)
+}
+
+/** What the tables of a database take on its disk, MB. */
+export async function megabytesOf(url) {
+  const said = await ask(
+    url,
+    `SELECT COALESCE(SUM(DATA_LENGTH), 0) / 1e6 FROM information_schema.TABLES WHERE TABLE_SCHEMA = '${accessTo(url).name}';`,
+  )
+  return Number(said)
+}
+
+/** How many rows each table has. */
+export async function rowCounts(url) {
+  const { name } = accessTo(url)
+  const tables = await tablesOf(url, name)
+  const counted = tables.map((table) => `SELECT COUNT(*) FROM \`${name}\`.\`${table}\`;`)
+  const counts = (await ask(url, counted.join(' '))).split('\n').filter((line) => line !== '')
+  return tables.map((table, i) => ({ table, rows: Number(counts[i]) }))
 }
 
 const IN_UTF8 = 'CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci'

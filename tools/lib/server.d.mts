@@ -8,6 +8,7 @@ export interface ServerOptions {
   readonly webDir?: string
   readonly publicUrl?: string
   readonly demoDir?: string
+  readonly copiesDir?: string
 }
 export interface RunningServer {
   readonly port: number

@@ -5,13 +5,14 @@ import { lastLines } from './run-command.mjs'
 import { Hindrance } from './say.mjs'
 
 /** Starts Emery's built server in a process of its own; resolves once it listens, with its port. */
-export function startServer({ databaseUrl, port, host, logFile, webDir, demoDir, tls, publicUrl }) {
+export function startServer({ databaseUrl, port, host, logFile, webDir, demoDir, copiesDir, tls, publicUrl }) {
   const env = { ...process.env, EMERY_DATABASE_URL: databaseUrl, EMERY_PORT: String(port), NODE_ENV: 'production' }
   const optional = {
     EMERY_HOST: host,
     EMERY_LOG_FILE: logFile,
     EMERY_WEB_DIR: webDir,
     EMERY_DEMO_DIR: demoDir,
+    EMERY_COPIES_DIR: copiesDir,
     EMERY_EXAMPLES_DIR: DEMO,
     EMERY_PUBLIC_URL: publicUrl,
     EMERY_TLS_CERT: tls?.cert,

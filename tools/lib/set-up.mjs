@@ -109,6 +109,12 @@ export const buildServer = () =>
     command: ['rolldown', '--config', 'rolldown.config.ts'],
   })
 
+/** Says in a sentence where nothing was built that could be run. */
+export function mustBeBuilt() {
+  for (const proof of [join(WEB_DIST, 'index.html'), join(SERVER_DIST, 'main.mjs')])
+    if (!existsSync(proof)) throw new Hindrance('Emery is not built yet. Run: npm run build')
+}
+
 /** Builds what is in a folder; a build of the same sources is taken as it is. */
 async function build(what, folder, { dist, proof, command }) {
   const stamp = join(dist, '.built')

@@ -13,6 +13,7 @@ export {
 } from './audit-records.ts'
 export { type BeltLinePart, type BeltLinePartConflict, MAX_BELT_LINE_PARTS } from './belt-line-part-records.ts'
 export { type Diagnosis, type DiagnosisFields, diagnosisFieldsSchema } from './diagnosis-records.ts'
+export { COPY_LATE_H, type CopiesRecord, type HealthRecord } from './health-records.ts'
 export type { Inspection } from './inspection-records.ts'
 export {
   type Board,

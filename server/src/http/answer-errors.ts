@@ -2,6 +2,7 @@ import type { ErrorRequestHandler, RequestHandler } from 'express'
 import type { Logger } from 'pino'
 import { TooHeavy } from '../workers/pool.ts'
 import { ApiError, type ErrorCode } from './errors.ts'
+import { pathOf } from './request-log.ts'
 
 export const nothingHere: RequestHandler = () => {
   throw new ApiError('NOT_FOUND')
@@ -15,7 +16,8 @@ export function answerErrors(log: Logger): ErrorRequestHandler {
       return
     }
     const answer = asApiError(error)
-    if (answer.status >= 500) log.error({ err: error, method: request.method, url: request.originalUrl }, answer.code)
+    if (answer.status >= 500)
+      log.error({ err: error, method: request.method, path: pathOf(request.originalUrl), id: request.id }, answer.code)
     response.status(answer.status).json(answer.body())
   }
 }

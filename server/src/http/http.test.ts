@@ -102,9 +102,12 @@ test('too many requests are told to wait', async () => {
 
 test('health asks the database, and answers without one', async () => {
   const sick = await startTestApp()
-  await request(sick.app).get('/api/health').expect(200, { status: 'ok', database: 'ok' })
+  await request(sick.app).get('/api/health').expect(200, { status: 'ok', database: 'ok', copies: null })
+  await request(sick.app).get('/api/health/ready').expect(200)
   await sick.source.destroy()
-  await request(sick.app).get('/api/health').expect(503, { status: 'down', database: 'away' })
+  await request(sick.app).get('/api/health').expect(503, { status: 'down', database: 'away', copies: null })
+  await request(sick.app).get('/api/health/ready').expect(503)
+  await request(sick.app).get('/api/health/live').expect(200)
   await sick.close()
 })
 

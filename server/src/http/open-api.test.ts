@@ -34,6 +34,7 @@ const addresses = () =>
     pictureBytes: 1e9,
     keptFree: 0,
     examplesDir: undefined,
+    copiesDir: undefined,
     stopping: new AbortController().signal,
   })
 

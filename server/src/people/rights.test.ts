@@ -12,6 +12,8 @@ const SOME_ID = '3f1c2b1e-98f0-4f3a-9d0e-6a1d7b9c0e11'
 /** The least that may ask, by route: written down here a second time, so that a slip in the rights is seen. */
 const EXPECTED: Readonly<Record<string, Role | 'anyone'>> = {
   'GET /health': 'anyone',
+  'GET /health/live': 'anyone',
+  'GET /health/ready': 'anyone',
   'GET /authority': 'anyone',
   'GET /authority/certificate': 'anyone',
   'GET /session': 'anyone',
@@ -63,6 +65,7 @@ beforeAll(async () => {
     pictureBytes: 1e9,
     keptFree: 0,
     examplesDir: undefined,
+    copiesDir: undefined,
     stopping: new AbortController().signal,
   })
   routes = addresses.flatMap(({ path, routes: { stack } }) =>

@@ -21,7 +21,7 @@ interface Right {
  * the list, needs a lead.
  */
 const RIGHTS: readonly Right[] = [
-  { method: 'GET', path: /^\/health$/, needs: 'anyone' },
+  { method: 'GET', path: /^\/health(\/(live|ready))?$/, needs: 'anyone' },
   { method: 'GET', path: /^\/authority(\/|$)/, needs: 'anyone' },
   { method: '*', path: /^\/session(\/(one-tap|handover))?$/, needs: 'anyone' },
   { method: 'POST', path: /^\/people\/first$/, needs: 'anyone' },

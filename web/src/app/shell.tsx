@@ -147,7 +147,7 @@ export function Shell() {
             <span>More</span>
           </button>
         </nav>
-        <main id="screen" className={styles['screen']} tabIndex={-1}>
+        <main id="screen" className={styles['screen']} tabIndex={0}>
           <Outlet />
         </main>
       </div>
