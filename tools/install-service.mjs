@@ -1,7 +1,7 @@
 import { existsSync, mkdirSync, writeFileSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import { ROOT } from './lib/places.mjs'
-import { isInstalled, lastLines, quietly } from './lib/run-command.mjs'
+import { isInstalled, must, quietly } from './lib/run-command.mjs'
 import { Hindrance, runMain, say, step } from './lib/say.mjs'
 import { serviceFiles, SETTINGS, STATE_DIR } from './lib/service.mjs'
 import { buildServer, buildWeb, setUp } from './lib/set-up.mjs'
@@ -48,9 +48,4 @@ await runMain(async () => {
 function write(path, text, mode = 0o644) {
   mkdirSync(dirname(path), { recursive: true })
   writeFileSync(path, text, { mode })
-}
-
-async function must(command, args) {
-  const { status, output } = await quietly(command, args)
-  if (status !== 0) throw new Hindrance(`${command} ${args[0]} did not succeed: ${lastLines(output)}`)
 }

@@ -84,7 +84,7 @@ async function prove(url, file) {
 }
 
 /** A hash over what a copy puts back: its statements, without the remarks, which name the database and the moment. */
-async function contents(file) {
+export async function contents(file) {
   const hash = createHash('sha256')
   for await (const line of createInterface({ input: createReadStream(file).pipe(createGunzip()), crlfDelay: Infinity }))
     if (!line.startsWith('--')) hash.update(`${line}\n`)

@@ -1,4 +1,5 @@
 import { spawn, spawnSync } from 'node:child_process'
+import { Hindrance } from './say.mjs'
 
 /** Runs a command quietly; resolves to its status and what it printed. */
 export function quietly(command, args, options = {}) {
@@ -19,6 +20,13 @@ export function openly(command, args, options = {}) {
     child.on('error', () => resolve(127))
     child.on('close', (status) => resolve(status ?? 1))
   })
+}
+
+/** Runs a command quietly; throws a sentence where it does not succeed. */
+export async function must(command, args, options = {}) {
+  const { status, output } = await quietly(command, args, options)
+  if (status !== 0) throw new Hindrance(`${command} ${args[0] ?? ''} did not succeed: ${lastLines(output)}`)
+  return output
 }
 
 /** Whether a program is on the path, Debian's system folders included. */

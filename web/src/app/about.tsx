@@ -2,7 +2,11 @@ import barlowCondensed from '@fontsource/barlow-condensed/LICENSE?raw'
 import barlow from '@fontsource/barlow/LICENSE?raw'
 import plexMono from '@fontsource/ibm-plex-mono/LICENSE?raw'
 import { Collapse, Modal } from 'antd'
+import { useQuery } from '@tanstack/react-query'
+import dayjs from 'dayjs'
 import { useEffect, useState } from 'react'
+import { COPY_LATE_H, type HealthRecord } from '@emery/core/api'
+import { ask } from '../api/client.ts'
 import licence from '../../../LICENSE?raw'
 
 interface AboutProps {
@@ -21,6 +25,7 @@ export function About({ onClose }: AboutProps) {
   return (
     <Modal open onCancel={onClose} footer={null} title="About Emery" width={640}>
       <p>Emery sizes, routes, tensions and aligns accessory drives. Figures marked nominal are averages of practice.</p>
+      <LastCopy />
       <KeptHere />
       <Collapse
         items={NOTICES.map(({ key, label, text }) => ({
@@ -30,6 +35,25 @@ export function About({ onClose }: AboutProps) {
         }))}
       />
     </Modal>
+  )
+}
+
+/** When everything the workshop keeps was last copied; nothing where the server was not told where copies are. */
+function LastCopy() {
+  const { data } = useQuery({ queryKey: ['health'], queryFn: () => ask<HealthRecord>('/health'), staleTime: 0 })
+  const copies = data?.copies
+  if (copies == null) return null
+  const { lastGood, failed } = copies
+  if (lastGood === null)
+    return <p role="alert">Nothing has been copied yet. Whoever runs Emery can do that: npm run copies</p>
+  const isLate = dayjs().diff(lastGood, 'hour') > COPY_LATE_H
+  const isFailing = failed !== null && dayjs(failed).isAfter(lastGood)
+  return (
+    <p role={isLate || isFailing ? 'alert' : undefined}>
+      Last proved copy: {dayjs(lastGood).format('D MMM YYYY, HH:mm')}.
+      {isFailing && ` The one of ${dayjs(failed).format('D MMM, HH:mm')} did not succeed; the service’s log says why.`}
+      {isLate && !isFailing && ' That is longer ago than two nights.'}
+    </p>
   )
 }
 
