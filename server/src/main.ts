@@ -2,8 +2,8 @@ import { readFileSync } from 'node:fs'
 import type { Server } from 'node:http'
 import { buildApp } from './app.ts'
 import { readConfig, type Config } from './config.ts'
-import { dataSourceFor } from './database/data-source.ts'
 import { migrate } from './database/migrate.ts'
+import { openDatabase } from './database/open-database.ts'
 import { reachedAt } from './http/reached-at.ts'
 import { limitedServer } from './http/limited-server.ts'
 import { openLog } from './log.ts'
@@ -18,7 +18,7 @@ const now = () => new Date()
 async function main(): Promise<void> {
   const config = readConfig(process.env)
   const log = openLog(config.logFile)
-  const source = await dataSourceFor(config.databaseUrl).initialize()
+  const { source, close } = await openDatabase(config.databaseUrl, log)
   const { demoDir } = config
   await migrate(source, async () => {
     if (demoDir !== undefined) await loadDemo(source, demoDir, now)
@@ -60,7 +60,7 @@ async function main(): Promise<void> {
     const closed = servers.map((each) => new Promise((resolve) => each.close(resolve)))
     for (const each of servers) each.closeIdleConnections()
     void Promise.all(closed)
-      .then(() => Promise.all([source.destroy(), endThreads()]))
+      .then(() => Promise.all([close(), endThreads()]))
       .finally(() => {
         log.info('stopped')
         process.exit(0)

@@ -33,22 +33,25 @@ const MOST_SOCKET_PATH = 100
  * what a kill has left half-written.
  *
  * `durable: false` is for tests that are gone after the run: what is written is not waited for on the disk. `options` are further ones of
- * MariaDB's own.
+ * MariaDB's own, `environment` what its programs are told, and `joins` says that it comes to a cluster, whose accounts it takes over.
  *
  * Returns `{ url, demoUrl, port, pid, owned, stop, onExit }`: the workshop's own database, and the one of the made-up garage beside it.
  */
-export async function startDatabase(folder, { port: wantedPort, durable = true, options = [] } = {}) {
+export async function startDatabase(
+  folder,
+  { port: wantedPort, durable = true, options = [], joins = false, environment = {} } = {},
+) {
   const places = placesBelow(folder)
   makeFolder(folder)
   const unlock = await alone(places.lock)
   try {
-    return await startAlone(folder, places, { wantedPort, durable, options })
+    return await startAlone(folder, places, { wantedPort, durable, options, joins, environment })
   } finally {
     unlock()
   }
 }
 
-async function startAlone(folder, places, { wantedPort, durable, options }) {
+async function startAlone(folder, places, { wantedPort, durable, options, joins, environment }) {
   const password = keptPassword(places.password)
   const running = readRunning(places)
   if (running !== undefined) return takenOver(running, places, password)
@@ -57,7 +60,7 @@ async function startAlone(folder, places, { wantedPort, durable, options }) {
   await createData(places)
   writeFileSync(places.init, accountSql(password), { mode: 0o600 })
   const port = wantedPort ?? (await freePort())
-  const server = await launch(places, port, durable, options)
+  const server = await launch(places, port, { durable, options, joins, environment })
   writeFileSync(places.state, JSON.stringify({ pid: server.pid, port, owner: process.pid }))
   return handle(places, password, { pid: server.pid, port, owned: true, server })
 }
@@ -163,7 +166,7 @@ async function createData({ data, log, temporary }) {
   renameSync(fresh, data)
 }
 
-async function launch(places, port, durable, options) {
+async function launch(places, port, { durable, options, joins, environment }) {
   const { data, log, socket, pid, init, temporary } = places
   rmSync(socket, { force: true })
   mkdirSync(temporary, { recursive: true, mode: 0o700 })
@@ -179,7 +182,7 @@ async function launch(places, port, durable, options) {
       `--pid-file=${pid}`,
       `--port=${port}`,
       '--bind-address=127.0.0.1',
-      `--init-file=${init}`,
+      ...(joins ? [] : [`--init-file=${init}`]),
       `--user=${userInfo().username}`,
       '--character-set-server=utf8mb4',
       '--collation-server=utf8mb4_unicode_ci',
@@ -190,7 +193,7 @@ async function launch(places, port, durable, options) {
       ...options,
     ],
     // A group of its own: Ctrl-C must reach Emery first, so that the server is stopped before its database.
-    { detached: true, stdio: ['ignore', out, out], env: withSystemFolders() },
+    { detached: true, stdio: ['ignore', out, out], env: { ...withSystemFolders(), ...environment } },
   )
   closeSync(out)
   let exited = false
@@ -285,7 +288,7 @@ function trySignal(pid, signal) {
   }
 }
 
-function isAlive(pid) {
+export function isAlive(pid) {
   try {
     process.kill(pid, 0)
     // A killed child that nobody has waited for still has a number, but no life.

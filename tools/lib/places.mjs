@@ -15,5 +15,7 @@ export const SERVER_DIST = join(ROOT, 'server', 'dist')
 export const TEST_BUNDLES = join(ROOT, 'node_modules', '.cache', 'emery', 'test-bundles')
 /** Debian's programs that only the tests run, unpacked here and not installed: what is installed would start with the machine. */
 export const UNPACKED = join(ROOT, 'node_modules', '.cache', 'emery', 'debian')
+/** Where Debian keeps libraries of this kind of processor, below a root. */
+export const UNPACKED_LIBRARIES = `usr/lib/${process.arch === 'arm64' ? 'aarch64' : 'x86_64'}-linux-gnu`
 export const DEMO = join(ROOT, 'demo')
 export const DEFAULT_PORT = 4680

@@ -2,7 +2,7 @@ import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { needSpace } from './disk.mjs'
 import { fingerprint } from './fingerprint.mjs'
-import { DATA, ROOT, SERVER_DIST, UNPACKED, WEB_DIST } from './places.mjs'
+import { DATA, ROOT, SERVER_DIST, UNPACKED, UNPACKED_LIBRARIES, WEB_DIST } from './places.mjs'
 import { isInstalled, lastLines, quietly } from './run-command.mjs'
 import { Hindrance, step } from './say.mjs'
 
@@ -24,7 +24,25 @@ export async function setUp({ browser = false, tls = false } = {}) {
   const missing = wanted.filter(({ programs }) => !programs.every(isInstalled)).flatMap(({ packages }) => packages)
   if (missing.length > 0) await installDebian(missing)
   await installNpm()
-  if (browser) await unpackDebian('nginx', 'usr/sbin/nginx')
+  if (browser) {
+    await unpackDebian('nginx', 'usr/sbin/nginx')
+    await unpackCluster()
+  }
+}
+
+/** What nodes of a cluster need besides MariaDB: the library, and the programs by which one gives its data to another. */
+export async function unpackCluster() {
+  if (existsSync('/usr/lib/galera/libgalera_smm.so') && isInstalled('wsrep_sst_rsync')) return
+  await unpackDebian('galera-4', 'usr/lib/galera/libgalera_smm.so')
+  await unpackDebian('mariadb-server', 'usr/bin/wsrep_sst_rsync')
+  await unpackDebian('rsync', 'usr/bin/rsync')
+  await unpackDebian('lsof', 'usr/bin/lsof')
+  await unpackDebian('libpopt0', join(UNPACKED_LIBRARIES, 'libpopt.so.0'))
+  // Started by root, rsync's daemon would write as nobody, who may not write here; installed, MariaDB has an account of its own.
+  const script = join(UNPACKED, 'usr/bin/wsrep_sst_rsync')
+  const text = readFileSync(script, 'utf8')
+  if (!text.includes('\nuid = '))
+    writeFileSync(script, text.replace('use chroot = no\n', 'use chroot = no\nuid = $(id -u)\ngid = $(id -g)\n'))
 }
 
 /** Fetches a Debian package and unpacks it, for the tests; neither needs root, and nothing is started. */

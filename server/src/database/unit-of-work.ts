@@ -39,9 +39,11 @@ export async function inTransaction<Result>(
   }
 }
 
+/** A node of a cluster says a deadlock, too, where another has written the same row: at the end, when it is all compared. */
 const GIVEN_UP: ReadonlySet<unknown> = new Set(['ER_LOCK_DEADLOCK', 'ER_LOCK_WAIT_TIMEOUT', 'ER_CHECKREAD'])
 
-function isGivenUp(error: unknown): boolean {
+/** Whether the database gave a piece of work up for another's, so that it can be begun again. */
+export function isGivenUp(error: unknown): boolean {
   const { code, driverError } = error as { code?: unknown; driverError?: { code?: unknown } }
   return GIVEN_UP.has(code) || GIVEN_UP.has(driverError?.code)
 }

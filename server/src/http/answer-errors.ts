@@ -60,6 +60,8 @@ const AWAY: ReadonlySet<unknown> = new Set([
   'PROTOCOL_ENQUEUE_AFTER_FATAL_ERROR',
   'ER_SERVER_SHUTDOWN',
   'ER_CON_COUNT_ERROR',
+  // A node of a cluster that has lost the others, or has not all of their data yet.
+  'ER_UNKNOWN_COM_ERROR',
 ])
 
 /** What MariaDB says where it, or its folder, was set to be read only. */
