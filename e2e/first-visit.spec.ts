@@ -153,7 +153,7 @@ test('a problem in words points at the drawing', async ({ emery, page }) => {
   await expect(problem).toBeHidden()
 })
 
-test('the pages stay light: a first load well under 400 kB of compressed script, the bench in chunks of its own', async ({
+test('the pages stay light: a first load well under 300 kB of compressed script, bench and controls in chunks of their own', async ({
   emery,
   page,
 }) => {
@@ -172,10 +172,10 @@ test('the pages stay light: a first load well under 400 kB of compressed script,
   // Far from nothing, too: otherwise nothing was counted.
   await expect.poll(total).toBeGreaterThan(100_000)
   const firstLoad = total()
-  expect(firstLoad).toBeLessThan(365_000)
+  expect(firstLoad).toBeLessThan(240_000)
   await emery.pickDrive('Ketch')
   await expect.poll(() => ofBench().length).toBe(1)
-  // With all that opening a drive fetches, the panel of its step included.
+  // With all that opening a drive fetches, the panel of its step and the control library included.
   await expect(page.getByRole('region', { name: 'Belt needed' })).toBeVisible()
-  expect(total() - firstLoad).toBeLessThan(140_000)
+  expect(total() - firstLoad).toBeLessThan(225_000)
 })

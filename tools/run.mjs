@@ -1,12 +1,13 @@
 import { appendFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { mustBeOneState } from './lib/backup.mjs'
+import { Cluster } from './lib/cluster.mjs'
 import { startDatabase } from './lib/database.mjs'
 import { isFree } from './lib/free-port.mjs'
 import { COPIES, DATA, DEFAULT_PORT, DEMO, WEB_DIST } from './lib/places.mjs'
-import { Hindrance, runMain, say } from './lib/say.mjs'
+import { Hindrance, runMain, say, step } from './lib/say.mjs'
 import { startServer } from './lib/server.mjs'
-import { buildServer, buildWeb, mustBeBuilt, setUp } from './lib/set-up.mjs'
+import { buildServer, buildWeb, mustBeBuilt, setUp, unpackCluster } from './lib/set-up.mjs'
 import { ownAddresses, workshopTls } from './lib/tls.mjs'
 
 /** Milliseconds to wait before what stopped by itself is started again, longer the more often it did within a minute. */
@@ -19,12 +20,17 @@ const demo = process.argv.includes('--demo')
 const service = process.argv.includes('--service')
 const withTls = process.argv.includes('--tls')
 const host = process.env.EMERY_HOST ?? '127.0.0.1'
+const withCluster = process.argv.includes('--cluster')
 const port = Number(process.env.EMERY_PORT ?? DEFAULT_PORT)
+
+/** A port for each server: one, or one for each node of a cluster. */
+const ports = withCluster ? [port, port + 2, port + 4] : [port]
 
 /** The database and the server over it, kept running until someone stops them. */
 class Emery {
   stopping = false
   restarts = []
+  servers = new Map()
 
   async start() {
     process.on('SIGINT', () => void this.stop())
@@ -33,15 +39,15 @@ class Emery {
       const made = await workshopTls(join(DATA, 'tls'), listOf(process.env.EMERY_HOST_NAMES))
       this.tls = { ...made, port: Number(process.env.EMERY_TLS_PORT ?? port + 1) }
     }
-    await this.startDatabase()
+    await (withCluster ? this.startCluster() : this.startDatabase())
     try {
-      await this.startServer()
+      for (const at of ports) await this.startServer(at)
     } catch (error) {
-      await this.database?.stop()
+      await this.stopAll()
       throw error
     }
     say('')
-    say(`Emery is ready: http://${host === '0.0.0.0' ? '127.0.0.1' : host}:${port}/`)
+    for (const at of ports) say(`Emery is ready: http://${host === '0.0.0.0' ? '127.0.0.1' : host}:${at}/`)
     if (this.tls !== undefined) {
       const names = listOf(process.env.EMERY_HOST_NAMES)
       for (const name of [...names, ...ownAddresses()])
@@ -67,20 +73,38 @@ class Emery {
     )
   }
 
-  async startServer() {
-    this.server = await startServer({
+  /** Three nodes of a cluster, and three servers over them, all on this machine: to see what happens when one of them dies. */
+  async startCluster() {
+    this.cluster = await step('Starting three nodes of a database cluster', () => Cluster.start(join(DATA, 'cluster')))
+    this.databaseUrl = this.cluster.url(demo ? 'emery_demo' : 'emery')
+    for (const node of this.cluster.nodes) this.watchNode(node)
+  }
+
+  watchNode(node) {
+    node.database.onExit((code, signal) => {
+      const again = async () => {
+        await this.cluster.startNode(node)
+        this.watchNode(node)
+      }
+      void this.mend(`Database ${node.name}`, again, endWords(code, signal))
+    })
+  }
+
+  async startServer(at) {
+    const server = await startServer({
       databaseUrl: this.databaseUrl,
       host,
-      port,
+      port: at,
       webDir: WEB_DIST,
       logFile: LOG,
       copiesDir: COPIES,
-      tls: this.tls,
+      tls: at === port ? this.tls : undefined,
       ...(demo ? { demoDir: DEMO } : {}),
     })
-    this.server.child.on('exit', (code, signal) => {
-      const why = [endWords(code, signal), this.server.lastWords()].filter((part) => part !== '').join(': ')
-      void this.mend('The server', () => this.startServer(), why)
+    this.servers.set(at, server)
+    server.child.on('exit', (code, signal) => {
+      const why = [endWords(code, signal), server.lastWords()].filter((part) => part !== '').join(': ')
+      void this.mend(withCluster ? `The server on port ${at}` : 'The server', () => this.startServer(at), why)
     })
   }
 
@@ -114,13 +138,18 @@ class Emery {
     }
   }
 
+  async stopAll() {
+    await Promise.all([...this.servers.values()].map((server) => server.stop()))
+    await this.database?.stop()
+    await this.cluster?.stop()
+  }
+
   async stop() {
     if (this.stopping) return
     this.stopping = true
     clearTimeout(this.woken)
     say('\nStopping …')
-    await this.server?.stop()
-    await this.database?.stop()
+    await this.stopAll()
     say('Stopped. Everything is kept.')
     process.exit()
   }
@@ -150,6 +179,7 @@ await runMain(async () => {
   if (service) mustBeBuilt()
   else {
     await setUp({ tls: withTls })
+    if (withCluster) await unpackCluster()
     await buildWeb()
     await buildServer()
   }

@@ -97,7 +97,7 @@ describe('Emery, started as a person starts it', () => {
     // The server's own process, by what it runs: a child of the one that looks after it.
     const children = () =>
       readFileSync(`/proc/${demo.child.pid}/task/${demo.child.pid}/children`, 'utf8').trim().split(' ').map(Number)
-    const server = () => children().find((pid) => readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('main.ts'))
+    const server = () => children().find((pid) => readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('main.mjs'))
     process.kill(server(), 'SIGKILL')
     await says(demo, 'The server stopped by itself (SIGKILL); starting it again in 1 s.')
     expect(readFileSync(join(folder, 'emery.log'), 'utf8')).toContain('in 1 s')

@@ -7,7 +7,9 @@ export async function serious(page: Page): Promise<string[]> {
     const { violations } = await looks.analyze()
     return violations
       .filter(({ impact }) => impact === 'serious' || impact === 'critical')
-      .flatMap(({ id, nodes }) => nodes.map(({ target, html }) => `${light}, ${id}: ${target.join(' ')} ${html.slice(0, 160)}`))
+      .flatMap(({ id, nodes }) =>
+        nodes.map(({ target, html }) => `${light}, ${id}: ${target.join(' ')} ${html.slice(0, 160)}`),
+      )
   }
   const inLight = await found(axe(page).withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']), 'light')
   await setLight(page, 'dark')

@@ -1,10 +1,10 @@
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { randomBytes } from 'node:crypto'
-import { isAlive, startDatabase } from './database.mjs'
+import { isAlive, socketBelow, startDatabase } from './database.mjs'
 import { freePort } from './free-port.mjs'
 import { UNPACKED, UNPACKED_LIBRARIES } from './places.mjs'
-import { quietly, withSystemFolders } from './run-command.mjs'
+import { must, quietly, withSystemFolders } from './run-command.mjs'
 import { Hindrance } from './say.mjs'
 
 /** Where Debian's galera-4 has its library: installed, or unpacked for tests. */
@@ -83,6 +83,7 @@ export class Cluster {
         ...(this.options.options ?? []),
       ],
     })
+    await synced(node)
   }
 
   /** Kills a node where it stands; it can be started again. */
@@ -91,6 +92,15 @@ export class Cluster {
     process.kill(pid, 'SIGKILL')
     while (isAlive(pid)) await new Promise((resolve) => setTimeout(resolve, 20))
     node.database = null
+  }
+
+  /** Cuts a node off from the others, as when its cable is pulled: it runs on, and is answered by whoever reaches it. */
+  cutOff = (node) => isolate(node, 1)
+
+  /** Lets it back, and waits until it has what it missed: before that another may not fail, or nobody is the majority. */
+  async letBack(node) {
+    await isolate(node, 0)
+    await synced(node)
   }
 
   async stop() {
@@ -137,6 +147,26 @@ export class Cluster {
     )
     return Number(/Recovered position:?\s*[0-9a-f-]+:(-?\d+)/.exec(output)?.[1] ?? -1)
   }
+}
+
+const isolate = (node, how) => asked(node, `SET GLOBAL wsrep_provider_options = 'gmcast.isolate=${how}'`)
+
+/** Milliseconds a node gets to take over what it missed. */
+const CATCHING_UP_MS = 60_000
+
+async function synced(node) {
+  for (const begun = Date.now(); Date.now() - begun < CATCHING_UP_MS;) {
+    const said = await asked(node, "SHOW STATUS WHERE Variable_name IN ('wsrep_local_state', 'wsrep_cluster_status')")
+    if (/wsrep_local_state\s+4\b/.test(said) && /\bPrimary\b/.test(said)) return
+    await new Promise((resolve) => setTimeout(resolve, 200))
+  }
+  throw new Hindrance(`${node.name} has not caught up with the others within a minute.`)
+}
+
+/** What a node answers to a statement, asked as root on its socket. */
+function asked({ folder }, sql) {
+  const words = ['--no-defaults', `--socket=${socketBelow(folder)}`, '--batch', '--skip-column-names', '-e', sql]
+  return must('mariadb', words, { env: withSystemFolders() })
 }
 
 /** A node that did not go last says that it must not begin; that it knows most was looked up. */

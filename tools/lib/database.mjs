@@ -66,8 +66,6 @@ async function startAlone(folder, places, { wantedPort, durable, options, joins,
 }
 
 function placesBelow(folder) {
-  const socket = join(folder, 'mariadb.sock')
-  const short = createHash('sha256').update(folder).digest('hex').slice(0, 12)
   return {
     data: join(folder, 'mariadb'),
     log: join(folder, 'mariadb.log'),
@@ -78,8 +76,16 @@ function placesBelow(folder) {
     lock: join(folder, 'database.lock'),
     // Its own: a server that starts clears away temporary tables in its folder, those of another beside it too.
     temporary: join(folder, 'tmp'),
-    socket: socket.length > MOST_SOCKET_PATH ? join(tmpdir(), `emery-${short}.sock`) : socket,
+    socket: socketBelow(folder),
   }
+}
+
+/** By which the database in a folder is reached on this machine, as root. */
+export function socketBelow(folder) {
+  const socket = join(folder, 'mariadb.sock')
+  if (socket.length <= MOST_SOCKET_PATH) return socket
+  const short = createHash('sha256').update(folder).digest('hex').slice(0, 12)
+  return join(tmpdir(), `emery-${short}.sock`)
 }
 
 function makeFolder(folder) {

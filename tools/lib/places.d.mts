@@ -4,3 +4,4 @@ export const WEB_DIST: string
 export const DEMO: string
 export const DEFAULT_PORT: number
 export const UNPACKED: string
+export const FAKE_CLOCK: string

@@ -17,5 +17,7 @@ export const TEST_BUNDLES = join(ROOT, 'node_modules', '.cache', 'emery', 'test-
 export const UNPACKED = join(ROOT, 'node_modules', '.cache', 'emery', 'debian')
 /** Where Debian keeps libraries of this kind of processor, below a root. */
 export const UNPACKED_LIBRARIES = `usr/lib/${process.arch === 'arm64' ? 'aarch64' : 'x86_64'}-linux-gnu`
+/** Debian's library that tells a program another time, below the root of what is unpacked. */
+export const FAKE_CLOCK = join(UNPACKED_LIBRARIES, 'faketime', 'libfaketime.so.1')
 export const DEMO = join(ROOT, 'demo')
 export const DEFAULT_PORT = 4680

@@ -9,6 +9,8 @@ export interface ServerOptions {
   readonly publicUrl?: string
   readonly demoDir?: string
   readonly copiesDir?: string
+  /** What the process is told besides. */
+  readonly environment?: Readonly<Record<string, string>>
 }
 export interface RunningServer {
   readonly port: number

@@ -5,8 +5,25 @@ import { lastLines } from './run-command.mjs'
 import { Hindrance } from './say.mjs'
 
 /** Starts Emery's built server in a process of its own; resolves once it listens, with its port. */
-export function startServer({ databaseUrl, port, host, logFile, webDir, demoDir, copiesDir, tls, publicUrl }) {
-  const env = { ...process.env, EMERY_DATABASE_URL: databaseUrl, EMERY_PORT: String(port), NODE_ENV: 'production' }
+export function startServer({
+  databaseUrl,
+  port,
+  host,
+  logFile,
+  webDir,
+  demoDir,
+  copiesDir,
+  tls,
+  publicUrl,
+  environment = {},
+}) {
+  const env = {
+    ...process.env,
+    EMERY_DATABASE_URL: databaseUrl,
+    EMERY_PORT: String(port),
+    NODE_ENV: 'production',
+    ...environment,
+  }
   const optional = {
     EMERY_HOST: host,
     EMERY_LOG_FILE: logFile,

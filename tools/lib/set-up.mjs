@@ -2,7 +2,7 @@ import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { needSpace } from './disk.mjs'
 import { fingerprint } from './fingerprint.mjs'
-import { DATA, ROOT, SERVER_DIST, UNPACKED, UNPACKED_LIBRARIES, WEB_DIST } from './places.mjs'
+import { DATA, FAKE_CLOCK, ROOT, SERVER_DIST, UNPACKED, UNPACKED_LIBRARIES, WEB_DIST } from './places.mjs'
 import { isInstalled, lastLines, quietly } from './run-command.mjs'
 import { Hindrance, step } from './say.mjs'
 
@@ -27,6 +27,7 @@ export async function setUp({ browser = false, tls = false } = {}) {
   if (browser) {
     await unpackDebian('nginx', 'usr/sbin/nginx')
     await unpackCluster()
+    await unpackDebian('libfaketime', FAKE_CLOCK)
   }
 }
 

@@ -3,6 +3,8 @@ import { useEffect, useState, useSyncExternalStore } from 'react'
 import { registerSW } from 'virtual:pwa-register'
 import styles from './waiting-changes.module.css'
 
+/** Milliseconds after which the new version is in place; a browser that has not said so by then is not waited for. */
+const TAKEN_MS = 4000
 /** Milliseconds between two looks whether the server has a new version. */
 const LOOK_MS = 3600_000
 
@@ -20,7 +22,11 @@ export function Offline() {
     let timer: ReturnType<typeof setInterval> | undefined
     const take = registerSW({
       immediate: true,
-      onNeedRefresh: () => setUpdate(() => () => take(true)),
+      onNeedRefresh: () =>
+        setUpdate(() => async () => {
+          await take(true)
+          setTimeout(() => location.reload(), TAKEN_MS)
+        }),
       onRegisteredSW: (_address, registration) => {
         timer = setInterval(() => void registration?.update().catch(() => undefined), LOOK_MS)
       },

@@ -1,0 +1,89 @@
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { Cluster, type ClusterNode } from '../../../tools/lib/cluster.mjs'
+import { FAKE_CLOCK, UNPACKED } from '../../../tools/lib/places.mjs'
+import { startServer, type RunningServer } from '../../../tools/lib/server.mjs'
+
+const SERVERS = 3
+
+/** The clock of the last server is an hour slow, as where nobody has set it. */
+const SLOW_CLOCK = {
+  LD_PRELOAD: join(UNPACKED, FAKE_CLOCK),
+  FAKETIME: '-1h',
+  FAKETIME_DONT_FAKE_MONOTONIC: '1',
+}
+
+/** What goes wrong, by name; each ends with everything running again. */
+export type Fault = 'node killed' | 'server killed' | 'node and server killed' | 'node cut off' | 'every node killed'
+
+/** Three servers over three nodes, on this machine, to be broken while they work. */
+export class ClusterUnderTest {
+  private readonly servers: (RunningServer | null)[] = []
+
+  private constructor(
+    private readonly folder: string,
+    readonly cluster: Cluster,
+  ) {}
+
+  static async start(name: string): Promise<ClusterUnderTest> {
+    const folder = mkdtempSync(join(tmpdir(), `emery-${name}-`))
+    const cluster = await Cluster.start(join(folder, 'nodes'), 3, { durable: false })
+    const under = new ClusterUnderTest(folder, cluster)
+    for (let i = 0; i < SERVERS; i++) await under.startServer(i)
+    return under
+  }
+
+  /** One of the servers that run. */
+  port(random: () => number): number {
+    const running = this.servers.filter((each) => each !== null)
+    return running[Math.floor(random() * running.length)]?.port ?? 0
+  }
+
+  /** Breaks something and mends it again. `first` is the node that is written to; `while` is done in between. */
+  async fault(what: Fault, at: number, meanwhile: (node: ClusterNode) => Promise<void>): Promise<void> {
+    const { cluster } = this
+    const node = cluster.nodes[at % cluster.nodes.length] as ClusterNode
+    const server = at % SERVERS
+    if (what === 'every node killed') {
+      await Promise.all(cluster.nodes.map((each) => cluster.killNode(each)))
+      await cluster.startAll()
+      return
+    }
+    if (what === 'node cut off') {
+      await cluster.cutOff(node)
+      await meanwhile(node)
+      await cluster.letBack(node)
+      return
+    }
+    if (what !== 'node killed') await this.killServer(server)
+    if (what !== 'server killed') await cluster.killNode(node)
+    await meanwhile(node)
+    if (what !== 'server killed') await cluster.startNode(node)
+    if (what !== 'node killed') await this.startServer(server)
+  }
+
+  async stop(): Promise<void> {
+    for (const server of this.servers) await server?.stop()
+    await this.cluster.stop()
+    if (process.env['EMERY_KEEP'] === undefined) rmSync(this.folder, { recursive: true, force: true })
+  }
+
+  private async startServer(i: number): Promise<void> {
+    this.servers[i] = await startServer({
+      databaseUrl: this.cluster.url(),
+      port: 0,
+      logFile: join(this.folder, `server-${i}.log`),
+      ...(i === SERVERS - 1 ? { environment: SLOW_CLOCK } : {}),
+    })
+  }
+
+  private async killServer(i: number): Promise<void> {
+    const server = this.servers[i]
+    this.servers[i] = null
+    if (server == null) return
+    const gone = new Promise((resolve) => server.child.once('exit', resolve))
+    server.child.kill('SIGKILL')
+    await gone
+  }
+}
