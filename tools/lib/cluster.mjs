@@ -73,12 +73,17 @@ export class Cluster {
         `--wsrep-provider=${this.library}`,
         '--wsrep-cluster-name=emery',
         `--wsrep-cluster-address=gcomm://${others.map(({ group }) => `127.0.0.1:${group}`).join(',')}`,
-        `--wsrep-node-name=${node.name.replace(' ', '-')}`,
+        `--wsrep-node-name=${nameOf(node.name)}`,
         '--wsrep-node-address=127.0.0.1',
         '--wsrep-sst-method=rsync',
+        // Who gives its data to another stands still meanwhile: rather one that nobody writes to.
+        `--wsrep-sst-donor=${[...others]
+          .reverse()
+          .map(({ name }) => nameOf(name))
+          .join(',')},`,
         `--wsrep-sst-receive-address=127.0.0.1:${node.copy}`,
         // One that is gone is noticed within seconds; a large garage fits into what a node that was away for a while is sent.
-        `--wsrep-provider-options=gmcast.listen_addr=tcp://127.0.0.1:${node.group};ist.recv_addr=127.0.0.1:${node.catchUp};evs.suspect_timeout=PT2S;evs.inactive_timeout=PT5S;evs.keepalive_period=PT0.5S;evs.inactive_check_period=PT0.3S;gcache.size=128M;pc.recovery=true`,
+        `--wsrep-provider-options=gmcast.listen_addr=tcp://127.0.0.1:${node.group};ist.recv_addr=127.0.0.1:${node.catchUp};evs.suspect_timeout=PT1S;evs.inactive_timeout=PT3S;evs.install_timeout=PT3S;evs.keepalive_period=PT0.3S;evs.inactive_check_period=PT0.3S;gcache.size=128M;pc.recovery=true`,
         ...(begins ? ['--wsrep-new-cluster'] : []),
         ...(this.options.options ?? []),
       ],
@@ -148,6 +153,8 @@ export class Cluster {
     return Number(/Recovered position:?\s*[0-9a-f-]+:(-?\d+)/.exec(output)?.[1] ?? -1)
   }
 }
+
+const nameOf = (name) => name.replace(' ', '-')
 
 const isolate = (node, how) => asked(node, `SET GLOBAL wsrep_provider_options = 'gmcast.isolate=${how}'`)
 
