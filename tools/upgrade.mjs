@@ -9,7 +9,7 @@ import { startServer } from './lib/server.mjs'
 import { buildServer, buildWeb, setUp } from './lib/set-up.mjs'
 
 /**
- * `npm run upgrade`, once the new Emery is checked out: builds it, makes a copy that is proved, brings the database up to date, checks what is computed
+ * `npm run upgrade`, once the new Emery is checked out: builds it, makes a copy that is proved, brings the database up to date, computes again what is computed
  * from other rows, starts the server once, and starts the service again where there is one. If any of it fails after the copy, the copy is put back. `--demo` for the
  * made-up garage.
  */
@@ -24,7 +24,7 @@ await runMain(async () => {
     const { file } = await step('Making a copy', () => makeCopy(url, COPIES))
     try {
       await step('Bringing the database up to date, and trying the server on it', () => tryServer(url))
-      await step('Checking what is computed from other rows', () => check(url))
+      await step('Computing again what is computed from other rows', () => compute(url))
     } catch (error) {
       await step('Putting the copy back', () => restore(url, join(COPIES, file)))
       const why = error instanceof Error ? error.message : String(error)
@@ -48,8 +48,8 @@ async function tryServer(databaseUrl) {
   }
 }
 
-async function check(url) {
-  const { status, output } = await quietly(process.execPath, [join(SERVER_DIST, 'check-main.mjs')], {
+async function compute(url) {
+  const { status, output } = await quietly(process.execPath, [join(SERVER_DIST, 'check-main.mjs'), '--mend'], {
     cwd: ROOT,
     env: { ...process.env, EMERY_DATABASE_URL: url },
   })

@@ -4,11 +4,15 @@ import { mkdtempSync, readdirSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { createConnection } from 'mysql2/promise'
-import { backUp } from './lib/backup.mjs'
+import { backUp, fill } from './lib/backup.mjs'
 import { contents } from './lib/copies.mjs'
 import { startDatabase } from './lib/database.mjs'
 import { DEMO, ROOT } from './lib/places.mjs'
 import { startServer } from './lib/server.mjs'
+
+/** Milliseconds after which it is switched off: while it copies, migrates, checks. */
+const MOMENTS =
+  process.env.EMERY_ENDURE === undefined ? [2500, 4200] : Array.from({ length: 24 }, (_, i) => 400 + 250 * i)
 
 let folder
 let database
@@ -24,9 +28,10 @@ afterAll(async () => {
 }, 60_000)
 
 /** What `npm run upgrade` says and how it ends, with copies in a folder of their own. */
-function upgrade(copies) {
+function upgrade(copies, killedAfterMs) {
   const child = spawn(process.execPath, [join(ROOT, 'tools', 'upgrade.mjs')], {
     cwd: ROOT,
+    detached: true,
     env: {
       ...process.env,
       EMERY_DATABASE_URL: database.url,
@@ -36,7 +41,17 @@ function upgrade(copies) {
   })
   let said = ''
   for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk) => (said += chunk))
+  if (killedAfterMs !== undefined) setTimeout(() => tryKill(-child.pid), killedAfterMs)
   return new Promise((resolve) => child.on('close', (status) => resolve({ status, said })))
+}
+
+/** All that a process has started, as when a machine is switched off. */
+function tryKill(group) {
+  try {
+    process.kill(group, 'SIGKILL')
+  } catch {
+    // It was done before.
+  }
 }
 
 async function ask(sql) {
@@ -64,13 +79,27 @@ test('a copy, the database up to date, what is computed checked: it says so and 
 }, 120_000)
 
 test('where it does not succeed the copy is put back, whatever was done to the database meanwhile', async () => {
-  // Computed otherwise than from its rows: the check after the migrations finds it. The migration that is taken away is made again before.
-  await ask("UPDATE jobs SET words = 'never said by anybody'")
-  await ask("DELETE FROM migrations WHERE name LIKE 'News%'")
-  await ask('RENAME TABLE news TO news_aside')
+  // A drive that nobody can read any more: what hangs on it cannot be computed.
+  await ask("UPDATE drives SET document = '{}' WHERE id = (SELECT driveId FROM (SELECT driveId FROM jobs LIMIT 1) one)")
   const before = await everything()
   const { status, said } = await upgrade('copies-2')
   expect(status).not.toBe(0)
   expect(said).toContain('Everything stands as before it')
   expect(await everything()).toBe(before)
 }, 120_000)
+
+test('an older database, switched off at whatever moment of it: done again, it ends as without', async () => {
+  const older = join(ROOT, 'server', 'src', 'testing', 'databases', 'before-the-words.sql.gz')
+  await fill(database.url, older)
+  expect(await upgrade('copies-3')).toMatchObject({ status: 0, said: expect.stringContaining('Emery is upgraded') })
+  const whole = await everything()
+  for (const ms of MOMENTS) {
+    await fill(database.url, older)
+    await upgrade(`copies-after-${ms}`, ms)
+    // A statement that was under way is brought to its end, or taken back, by the database.
+    while ((await ask('SHOW PROCESSLIST')).length > 1) await new Promise((resolve) => setTimeout(resolve, 50))
+    const { status, said } = await upgrade(`copies-again-${ms}`)
+    expect({ ms, status, said }).toMatchObject({ status: 0, said: expect.stringContaining('Emery is upgraded') })
+    expect({ ms, same: (await everything()) === whole }).toEqual({ ms, same: true })
+  }
+}, 600_000)

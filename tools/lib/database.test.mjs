@@ -95,6 +95,22 @@ describe('the private database', () => {
   )
 
   test(
+    'a log of changes that is damaged, as by a disk, is told in one sentence; nothing is made of it',
+    async () => {
+      const database = await startDatabase(folder)
+      await database.stop()
+      const redo = join(folder, 'mariadb', 'ib_logfile0')
+      const before = readFileSync(redo)
+      writeFileSync(redo, Buffer.alloc(before.length, 0x5a))
+      await expect(startDatabase(folder)).rejects.toThrow(/did not start \(.+\)\. Put a copy back/)
+      // Whoever has the disk's older state of it goes on from there.
+      writeFileSync(redo, before)
+      await (await startDatabase(folder)).stop()
+    },
+    MINUTE,
+  )
+
+  test(
     'a folder too deep for a socket path works all the same',
     async () => {
       const deep = join(folder, 'a'.repeat(60), 'b'.repeat(60))

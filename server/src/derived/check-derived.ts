@@ -39,17 +39,32 @@ export async function checkDerived(source: DataSource, now: () => Date): Promise
   const undone = new Error('Nothing of this is kept.')
   await inTransaction(source, async (manager) => {
     const before = await snapshot(manager)
-    const drives = await manager.find(DriveEntity, { where: { deletedAt: IsNull() }, select: { id: true } })
-    for (const { id } of drives) {
-      await rewriteWords(manager, { driveId: id })
-      await derived.afterDriveChanged(id)
-    }
+    for (const id of await drivesIn(manager)) await computeAgain(manager, derived, id)
     found = compared(before, await snapshot(manager))
     throw undone
   }).catch((error: unknown) => {
     if (error !== undone) throw error
   })
   return found
+}
+
+/**
+ * Computes all of it again and keeps it, a drive at a time: what another Emery has computed by other rules, before an upgrade, is as this one would
+ * have it.
+ */
+export async function mendDerived(source: DataSource, now: () => Date): Promise<void> {
+  const derived = new Derived(source, now)
+  for (const id of await drivesIn(source.manager))
+    await inTransaction(source, (manager) => computeAgain(manager, derived, id))
+}
+
+async function drivesIn(manager: EntityManager): Promise<readonly string[]> {
+  return (await manager.find(DriveEntity, { where: { deletedAt: IsNull() }, select: { id: true } })).map(({ id }) => id)
+}
+
+async function computeAgain(manager: EntityManager, derived: Derived, driveId: string): Promise<void> {
+  await rewriteWords(manager, { driveId })
+  await derived.afterDriveChanged(driveId)
 }
 
 type Snapshot = ReadonlyMap<string, { readonly table: string; readonly row: string; readonly value: string }>

@@ -1,10 +1,11 @@
 import { dataSourceFor } from '../database/data-source.ts'
-import { checkDerived } from './check-derived.ts'
+import { checkDerived, mendDerived } from './check-derived.ts'
 
-/** Prints what is stale, a line each; exits with 1 where anything is. */
+/** Prints what is stale, a line each; exits with 1 where anything is. With `--mend` all of it is computed again first. */
 const url = process.env['EMERY_DATABASE_URL'] ?? ''
 const source = await dataSourceFor(url).initialize()
 try {
+  if (process.argv.includes('--mend')) await mendDerived(source, () => new Date())
   const stale = await checkDerived(source, () => new Date())
   for (const { table, row, stands, wouldBe } of stale)
     process.stdout.write(
