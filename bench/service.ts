@@ -182,7 +182,9 @@ async function signIn(): Promise<string> {
   return (response.headers.get('set-cookie') ?? '').replace(/;.*$/, '')
 }
 
-const rss = (pid: number) => Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))?.[1] ?? NaN)
+function rss(pid: number): number {
+  return Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))?.[1] ?? NaN)
+}
 
 /** The event loop's lag since it was last asked, 99th percentile, s. */
 async function lag(port: number): Promise<number> {
