@@ -7,8 +7,9 @@ export const ROOT = fileURLToPath(new URL('../../', import.meta.url)).replace(/\
 /** Everything Emery keeps on this machine: database, log, stamps. */
 export const DATA = process.env.EMERY_DATA_DIR ?? join(ROOT, '.data')
 
-/** Copies that are made by themselves, and what became of the last. */
-export const COPIES = process.env.EMERY_COPIES_DIR ?? join(DATA, 'copies')
+/** Copies that are made by themselves, and what became of the last; those of the made-up garage apart. */
+export const COPIES =
+  process.env.EMERY_COPIES_DIR ?? join(DATA, process.argv.includes('--demo') ? 'copies-demo' : 'copies')
 export const WEB_DIST = join(ROOT, 'web', 'dist')
 export const SERVER_DIST = join(ROOT, 'server', 'dist')
 /** Packages put into one file each for the tests of screens; rebuilt when the lock file changes. */

@@ -20,10 +20,12 @@ const NOTICES = [
   { key: 'mono', label: 'Font IBM Plex Mono: SIL Open Font License', text: plexMono },
 ]
 
+const ROOMY = { display: 'grid', gap: 12 } as const
+
 /** What Emery is, and the licences of what ships with it. */
 export function About({ onClose }: AboutProps) {
   return (
-    <Modal open onCancel={onClose} footer={null} title="About Emery" width={640}>
+    <Modal open onCancel={onClose} footer={null} title="About Emery" width={640} styles={{ body: ROOMY }}>
       <p>Emery sizes, routes, tensions and aligns accessory drives. Figures marked nominal are averages of practice.</p>
       <LastCopy />
       <KeptHere />
