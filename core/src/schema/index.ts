@@ -2,4 +2,4 @@
 export { type JsonSchema, jsonSchemaOf } from './json-schema.ts'
 export { at } from './schema-kit.ts'
 export { nestedDeeper } from './nesting.ts'
-export { type Problem, problemsOf } from './problems.ts'
+export { MAX_PROBLEMS, type Problem, problemsOf } from './problems.ts'

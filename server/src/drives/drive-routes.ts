@@ -8,7 +8,11 @@ import { BASED_ON_QUERY, BodyOf, type Operations } from '../http/operations.ts'
 import { ApiError } from '../http/errors.ts'
 import { basedOnQuery, bodyOf, checked, checkedDocument, wholeNumber } from '../http/request-checks.ts'
 import { personOf } from '../people/rights.ts'
+import { inThread } from '../workers/pool.ts'
 import type { DriveService } from './drive-service.ts'
+
+/** Letters of a document from which on it is read in a thread. */
+const LARGE_TEXT = 100_000
 
 const reasonRule = 'must be text of at most 120 characters'
 const reasonSchema = string().typeError(reasonRule).max(120, reasonRule)
@@ -57,7 +61,9 @@ export function driveRoutes(drives: DriveService, onSaved: (id: string) => Promi
     file,
     write(201, async (request, response) => {
       if (typeof request.body !== 'string') throw new ApiError('UNSUPPORTED_TYPE')
-      const read = readDriveText(request.body)
+      // A large one takes longer than others may be kept waiting; for a small one a thread is not worth its beginning.
+      const read =
+        request.body.length > LARGE_TEXT ? await inThread('readDrive', request.body) : readDriveText(request.body)
       if (!read.ok) throw new ApiError('BAD_DOCUMENT', { problems: read.problems })
       const vehicleId = vehicleIdOf(request.query['vehicleId'])
       const by = personOf(response).name

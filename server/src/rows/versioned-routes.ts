@@ -3,7 +3,7 @@ import { array, type ISchema } from 'yup'
 import { basedOnSchema } from '@emery/core/api'
 import type { Write } from '../edits/write-once.ts'
 import { BASED_ON_QUERY, BodyOf, type Operations } from '../http/operations.ts'
-import { basedOnQuery, bodyOf, checked, type Checks } from '../http/request-checks.ts'
+import { basedOnQuery, bodyOf, checked, checkedMany, type Checks } from '../http/request-checks.ts'
 import type { VersionedRows } from './versioned-rows.ts'
 
 interface VersionedRoutesOptions<Fields extends object> {
@@ -24,11 +24,6 @@ export function versionedRoutes<Fields extends object>({
   write,
 }: VersionedRoutesOptions<Fields>): Router {
   const routes = Router()
-  const manySchema = array(schema)
-    .typeError('must be a list')
-    .required('must be a list')
-    .min(1, 'must have at least 1 entry')
-    .max(most, `must have at most ${most} entries`)
   const body = json({ limit: '100kb', strict: false })
   // A whole table out of a file.
   const many = json({ limit: '8mb', strict: false })
@@ -41,7 +36,8 @@ export function versionedRoutes<Fields extends object>({
     '/',
     many,
     write(201, async (request) => {
-      const fields = checked(manySchema, bodyOf(request.body)[named], `$.${named}`)
+      const given = bodyOf(request.body)[named]
+      const fields = await checkedMany(schema, given, { path: `$.${named}`, max: most })
       return { [named]: await rows.add(fields) }
     }),
   )

@@ -22,8 +22,8 @@ export interface VersionedRowsOptions<Fields extends object> {
 
 export type Versioned<Fields> = Fields & { readonly id: string; readonly version: number }
 
-/** Rows written by one statement; a statement of all would be larger than the database takes. */
-const ROWS_AT_ONCE = 1000
+/** Rows written by one statement: more take longer to put into words than others may be kept waiting. */
+const ROWS_AT_ONCE = 200
 
 /** A table of the workshop's whose rows are added many at once, changed on top of the version that was seen, deleted and brought back. */
 export class VersionedRows<Fields extends object> {

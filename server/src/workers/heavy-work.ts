@@ -1,4 +1,4 @@
-import { openStored } from '@emery/core/drive'
+import { openStored, readDriveText } from '@emery/core/drive'
 import { placesForBelt, type BeltOnShelf, type DrivePlace } from '@emery/core/length'
 import type { ErrorDetails } from '../http/errors.ts'
 import { ApiError } from '../http/errors.ts'
@@ -18,6 +18,11 @@ export function placesOnDrives({ drives, belt }: BeltOnDrives): Promise<Readonly
     return places.length === 0 ? [] : [[id, places]]
   })
   return Promise.resolve(new Map(found))
+}
+
+/** Reads a drive document, with what is wrong in it. */
+export function readDrive(text: string): Promise<ReturnType<typeof readDriveText>> {
+  return Promise.resolve(readDriveText(text))
 }
 
 /** An error as it goes from one thread to another, which keeps no classes. */
