@@ -85,6 +85,27 @@ describe('a copy', () => {
     expect(readdirSync(copies).sort()).toEqual([first.file, 'state.json'])
   }, 60_000)
 
+  test('for which there is no room is told of in a sentence, and leaves nothing half', async () => {
+    const copies = join(folder, 'copies-4')
+    const first = await makeCopy(database.url, copies, new Date('2026-11-28T02:15:00Z'))
+    // No file may grow beyond four kilobytes: to whoever writes the same as a disk that is full.
+    const { status, stderr } = spawnSync(
+      'sh',
+      ['-c', 'ulimit -f 8; exec "$0" "$1"', process.execPath, join(ROOT, 'tools', 'copies.mjs')],
+      {
+        cwd: ROOT,
+        encoding: 'utf8',
+        env: { ...process.env, EMERY_DATABASE_URL: database.url, EMERY_COPIES_DIR: copies, EMERY_DATA_DIR: folder },
+      },
+    )
+    expect({ status, stderr }).toMatchObject({
+      status: 1,
+      stderr: expect.stringMatching(/The copy could not be written/),
+    })
+    expect(readState(copies)).toMatchObject({ lastGood: first.lastGood, why: expect.stringMatching(/written/) })
+    expect(readdirSync(copies).sort()).toEqual([first.file, 'state.json'])
+  }, 60_000)
+
   test('of the same minute is left alone', async () => {
     const copies = join(folder, 'copies-3')
     mkdirSync(copies)
