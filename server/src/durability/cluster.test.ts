@@ -1,5 +1,5 @@
 import { expect, test } from '@jest/globals'
-import { writeFileSync } from 'node:fs'
+import { mkdirSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { setTimeout as wait } from 'node:timers/promises'
 import { createConnection, type RowDataPacket } from 'mysql2/promise'
@@ -148,5 +148,6 @@ function report(recoveries: readonly { readonly what: Fault; readonly ms: number
     '| --- | ---: | ---: | ---: |',
     ...lines,
   ].join('\n')
+  mkdirSync(join(ROOT, 'test-results'), { recursive: true })
   writeFileSync(join(ROOT, 'test-results', 'cluster.md'), `${table}\n`)
 }
