@@ -189,7 +189,5 @@ function rss(pid: number): number {
 /** The event loop's lag since it was last asked, 99th percentile, s. */
 async function lag(port: number): Promise<number> {
   const said = await (await fetch(`http://127.0.0.1:${port}/metrics`)).text()
-  const lagged = Number(/nodejs_eventloop_lag_p99_seconds (\S+)/.exec(said)?.[1])
-  // Nothing was measured yet.
-  return Number.isNaN(lagged) ? 0 : lagged
+  return Number(/^nodejs_eventloop_lag_p99_seconds (\S+)/m.exec(said)?.[1] ?? NaN)
 }
