@@ -3,11 +3,9 @@ import { spawnSync } from 'node:child_process'
 import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { dirname, join } from 'node:path'
-import { createConnection } from 'mysql2/promise'
 import { makeCopy, readState, superfluous } from './lib/copies.mjs'
-import { startDatabase } from './lib/database.mjs'
-import { DEMO, ROOT } from './lib/places.mjs'
-import { startServer } from './lib/server.mjs'
+import { garageDatabase } from './lib/garage-database.mjs'
+import { ROOT } from './lib/places.mjs'
 import { serviceFiles } from './lib/service.mjs'
 
 describe('the rule by which copies are kept', () => {
@@ -37,32 +35,14 @@ describe('the rule by which copies are kept', () => {
 })
 
 describe('a copy', () => {
+  let garage
   let folder
   let database
   beforeAll(async () => {
-    folder = mkdtempSync(join(tmpdir(), 'emery-copies-'))
-    database = await startDatabase(folder)
-    const server = await startServer({
-      databaseUrl: database.url,
-      port: 0,
-      demoDir: DEMO,
-      logFile: join(folder, 'log'),
-    })
-    await server.stop()
+    garage = await garageDatabase('copies')
+    ;({ folder, database } = garage)
   }, 120_000)
-  afterAll(async () => {
-    await database?.stop()
-    rmSync(folder, { recursive: true, force: true })
-  }, 60_000)
-
-  const ask = async (sql) => {
-    const connection = await createConnection(database.url)
-    try {
-      return (await connection.query(sql))[0]
-    } finally {
-      await connection.end()
-    }
-  }
+  afterAll(() => garage?.stop(), 60_000)
 
   test('is proved beside the database, told of, and leaves nothing but itself', async () => {
     const copies = join(folder, 'copies')
@@ -71,7 +51,7 @@ describe('a copy', () => {
     expect(state.rows).toBeGreaterThan(50)
     expect(readState(copies)).toEqual(state)
     expect(readdirSync(copies).sort()).toEqual(['emery-2026-11-29T0215.sql.gz', 'state.json'])
-    expect((await ask('SHOW DATABASES')).map(({ Database }) => Database)).not.toContain('emery_proof')
+    expect((await garage.ask('SHOW DATABASES')).map(({ Database }) => Database)).not.toContain('emery_proof')
   }, 60_000)
 
   test('that cannot be made is told of too, and the one before stays', async () => {

@@ -1,31 +1,24 @@
 import { afterAll, beforeAll, expect, test } from '@jest/globals'
 import { spawn } from 'node:child_process'
-import { mkdtempSync, readdirSync, rmSync } from 'node:fs'
-import { tmpdir } from 'node:os'
+import { readdirSync } from 'node:fs'
 import { join } from 'node:path'
-import { createConnection } from 'mysql2/promise'
 import { backUp, fill } from './lib/backup.mjs'
 import { contents } from './lib/copies.mjs'
-import { startDatabase } from './lib/database.mjs'
-import { DEMO, ROOT } from './lib/places.mjs'
-import { startServer } from './lib/server.mjs'
+import { garageDatabase } from './lib/garage-database.mjs'
+import { ROOT } from './lib/places.mjs'
 
 /** Milliseconds after which it is switched off: while it copies, migrates, checks. */
 const MOMENTS =
   process.env.EMERY_ENDURE === undefined ? [2500, 4200] : Array.from({ length: 24 }, (_, i) => 400 + 250 * i)
 
+let garage
 let folder
 let database
 beforeAll(async () => {
-  folder = mkdtempSync(join(tmpdir(), 'emery-upgrade-'))
-  database = await startDatabase(folder)
-  const server = await startServer({ databaseUrl: database.url, port: 0, demoDir: DEMO, logFile: join(folder, 'log') })
-  await server.stop()
+  garage = await garageDatabase('upgrade')
+  ;({ folder, database } = garage)
 }, 120_000)
-afterAll(async () => {
-  await database?.stop()
-  rmSync(folder, { recursive: true, force: true })
-}, 60_000)
+afterAll(() => garage?.stop(), 60_000)
 
 /** What `npm run upgrade` says and how it ends, with copies in a folder of their own. */
 function upgrade(copies, killedAfterMs) {
@@ -54,14 +47,7 @@ function tryKill(group) {
   }
 }
 
-async function ask(sql) {
-  const connection = await createConnection(database.url)
-  try {
-    return (await connection.query(sql))[0]
-  } finally {
-    await connection.end()
-  }
-}
+const ask = (sql) => garage.ask(sql)
 
 let dumps = 0
 async function everything() {

@@ -47,13 +47,13 @@ function LastCopy() {
   if (copies == null) return null
   const { lastGood, failed } = copies
   if (lastGood === null)
-    return <p role="alert">Nothing has been copied yet. Whoever runs Emery can do that: npm run copies</p>
+    return <p role="alert">No proved copy is on record. Whoever runs Emery makes one with npm run copies.</p>
   const isLate = dayjs().diff(lastGood, 'hour') > COPY_LATE_H
   const isFailing = failed !== null && dayjs(failed).isAfter(lastGood)
   return (
     <p role={isLate || isFailing ? 'alert' : undefined}>
       Last proved copy: {dayjs(lastGood).format('D MMM YYYY, HH:mm')}.
-      {isFailing && ` The one of ${dayjs(failed).format('D MMM, HH:mm')} did not succeed; the service’s log says why.`}
+      {isFailing && ` The one of ${dayjs(failed).format('D MMM, HH:mm')} did not succeed.`}
       {isLate && !isFailing && ' That is longer ago than two nights.'}
     </p>
   )

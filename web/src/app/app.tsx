@@ -1,10 +1,10 @@
 import { QueryClientProvider } from '@tanstack/react-query'
-import { lazy, Suspense, useEffect, useState, useSyncExternalStore, type ReactNode } from 'react'
+import { lazy, Suspense, useEffect, useSyncExternalStore, type ReactNode } from 'react'
 import { RouterProvider } from 'react-router/dom'
 import { SignedIn } from '../people/signed-in.tsx'
 import { usePreferences } from '../ui/preferences.ts'
 import { hearUnsaid, isUnsaid } from '../ui/tell.ts'
-import { SETTLED_MS, useLater } from '../ui/use-later.ts'
+import { useLater, useSettledIn } from '../ui/use-later.ts'
 import { withControls } from '../ui/with-controls.tsx'
 import { queries } from './queries.ts'
 import { router } from './routes.tsx'
@@ -35,12 +35,8 @@ export function App() {
     document.documentElement.dataset['light'] = light
   }, [light])
   const unsaid = useSyncExternalStore(hearUnsaid, isUnsaid)
-  const [settledIn, setSettledIn] = useState(false)
-  useEffect(() => {
-    // Before there is anything to say: where the server goes away, that has to be said without it.
-    const timer = setTimeout(() => setSettledIn(true), SETTLED_MS)
-    return () => clearTimeout(timer)
-  }, [])
+  // Before there is anything to say: where the server goes away, that has to be said without it.
+  const settledIn = useSettledIn()
   const messages = useLater(loadMessages, unsaid || settledIn)
   return (
     <QueryClientProvider client={queries}>

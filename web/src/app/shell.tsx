@@ -16,7 +16,7 @@ import { PlainButton } from '../ui/plain-button.tsx'
 import { usePreferences } from '../ui/preferences.ts'
 import { useKeys } from '../ui/shortcuts.ts'
 import styles from './shell.module.css'
-import { SETTLED_MS, useLater } from '../ui/use-later.ts'
+import { useLater, useSettledIn } from '../ui/use-later.ts'
 import { TopBarSetter, type Command, type TopBarContent } from '../ui/top-bar.ts'
 import { UnitSwitch } from './unit-switch.tsx'
 
@@ -38,11 +38,7 @@ export function Shell() {
   const [keysOpen, setKeysOpen] = useState(false)
   const [aboutOpen, setAboutOpen] = useState(false)
   const [moreOpen, setMoreOpen] = useState(false)
-  const [settledIn, setSettledIn] = useState(false)
-  useEffect(() => {
-    const timer = setTimeout(() => setSettledIn(true), SETTLED_MS)
-    return () => clearTimeout(timer)
-  }, [])
+  const settledIn = useSettledIn()
   useLive()
   const inHand = useRef<HTMLDivElement>(null)
   // A tab, a bookmark and the browser's history are called as the page calls itself.

@@ -1,7 +1,17 @@
 import { useEffect, useRef, useState } from 'react'
 
 /** What nobody needs at first is fetched once the screen that was opened stands, ms. */
-export const SETTLED_MS = 4000
+const SETTLED_MS = 4000
+
+/** Whether the screen that was opened has stood for a while. */
+export function useSettledIn(): boolean {
+  const [settledIn, setSettledIn] = useState(false)
+  useEffect(() => {
+    const timer = setTimeout(() => setSettledIn(true), SETTLED_MS)
+    return () => clearTimeout(timer)
+  }, [])
+  return settledIn
+}
 
 /** Milliseconds between two tries to fetch what the frame round every screen needs a little later. */
 const AGAIN_MS = 10_000

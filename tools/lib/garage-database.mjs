@@ -1,0 +1,32 @@
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { createConnection } from 'mysql2/promise'
+import { startDatabase } from './database.mjs'
+import { DEMO } from './places.mjs'
+import { startServer } from './server.mjs'
+
+/** For tests: a database of their own in a folder of its own, filled with the made-up garage; nothing runs over it. */
+export async function garageDatabase(name) {
+  const folder = mkdtempSync(join(tmpdir(), `emery-${name}-`))
+  const database = await startDatabase(folder)
+  const server = await startServer({ databaseUrl: database.url, port: 0, demoDir: DEMO, logFile: join(folder, 'log') })
+  await server.stop()
+  return {
+    folder,
+    database,
+    /** What the database answers to one statement. */
+    ask: async (sql, values) => {
+      const connection = await createConnection(database.url)
+      try {
+        return (await connection.query(sql, values))[0]
+      } finally {
+        await connection.end()
+      }
+    },
+    stop: async () => {
+      await database.stop()
+      rmSync(folder, { recursive: true, force: true })
+    },
+  }
+}
