@@ -5,30 +5,24 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { gzipSync } from 'node:zlib'
 import { createConnection } from 'mysql2/promise'
-import { startDatabase } from './lib/database.mjs'
 import { backUp, mustBeOneState, restore } from './lib/backup.mjs'
-import { DEMO, ROOT } from './lib/places.mjs'
+import { garageDatabase } from './lib/garage-database.mjs'
+import { ROOT } from './lib/places.mjs'
 import { startServer } from './lib/server.mjs'
 
+let garage
 let folder
 let database
 beforeAll(async () => {
-  folder = mkdtempSync(join(tmpdir(), 'emery-backup-'))
-  database = await startDatabase(folder)
-  // The made-up garage, and a picture as bytes that no text could carry.
-  const server = await startServer({ databaseUrl: database.url, port: 0, demoDir: DEMO, logFile: join(folder, 'log') })
-  await server.stop()
-  await sql(database.url, (ask) =>
-    ask(
-      'INSERT INTO photos (id, width, height, originalType, original, screen, addedBy, addedAt) VALUES (UUID(), 2, 1, "image/png", ?, ?, "Zoë 🔧", NOW(3))',
-      [Buffer.from(Array.from({ length: 256 }, (_, i) => i)), Buffer.from([0, 39, 92, 10, 26, 255])],
-    ),
+  garage = await garageDatabase('backup')
+  ;({ folder, database } = garage)
+  // A picture as bytes that no text could carry.
+  await garage.ask(
+    'INSERT INTO photos (id, width, height, originalType, original, screen, addedBy, addedAt) VALUES (UUID(), 2, 1, "image/png", ?, ?, "Zoë 🔧", NOW(3))',
+    [Buffer.from(Array.from({ length: 256 }, (_, i) => i)), Buffer.from([0, 39, 92, 10, 26, 255])],
   )
 }, 120_000)
-afterAll(async () => {
-  await database?.stop()
-  rmSync(folder, { recursive: true, force: true })
-}, 60_000)
+afterAll(() => garage?.stop(), 60_000)
 
 async function sql(url, work) {
   const connection = await createConnection(url)
