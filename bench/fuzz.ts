@@ -27,6 +27,8 @@ const LOOKS_EVERY_MS = 20
 const HANDS = 4
 const QUIET_MS = 20_000
 const LATER_MS = 60_000
+/** The page of figures is no part of the API's description. */
+const METRICS_EVERY = 50
 
 const url = process.env['EMERY_FUZZ_DATABASE']
 if (url === undefined) await measure()
@@ -49,7 +51,7 @@ async function measure(): Promise<void> {
   })
   try {
     const port = await new Promise<number>((resolve) => child.once('message', (said) => resolve(said as number)))
-    await report(`http://127.0.0.1:${port}/api`, child.pid ?? 0)
+    await report(`http://127.0.0.1:${port}`, child.pid ?? 0)
   } finally {
     child.kill()
     await database.stop()
@@ -57,7 +59,8 @@ async function measure(): Promise<void> {
   }
 }
 
-async function report(api: string, pid: number): Promise<void> {
+async function report(root: string, pid: number): Promise<void> {
+  const api = `${root}/api`
   const json = { 'Content-Type': 'application/json' }
   const first = await fetch(`${api}/people/first`, {
     method: 'POST',
@@ -84,10 +87,15 @@ async function report(api: string, pid: number): Promise<void> {
   const alone = await waitsDuring(api, cookie, () => pause(QUIET_MS))
   const before = memory()
   const answered = new Map<number, number>()
+  const note = async (response: Response) => {
+    await response.arrayBuffer()
+    answered.set(response.status, (answered.get(response.status) ?? 0) + 1)
+  }
   const beside = await waitsDuring(api, cookie, async () => {
     let left = REQUESTS
     const hand = async () => {
       while (left-- > 0) {
+        if (left % METRICS_EVERY === 0) await note(await fetch(`${root}/metrics?${fuzz.oddPart()}`))
         const address = fuzz.pick(asked)
         const body = address.method === 'GET' ? undefined : fuzz.bodyOf(address)
         const response = await fetch(`${api}${fuzz.addressOf(address)}`, {
@@ -95,8 +103,7 @@ async function report(api: string, pid: number): Promise<void> {
           headers: { cookie, ...(body === undefined ? {} : { 'Content-Type': body.type }) },
           ...(body === undefined ? {} : { body: body.content }),
         })
-        await response.arrayBuffer()
-        answered.set(response.status, (answered.get(response.status) ?? 0) + 1)
+        await note(response)
       }
     }
     await Promise.all(Array.from({ length: HANDS }, hand))

@@ -1,3 +1,5 @@
+import type { Network } from './network.mjs'
+
 export interface ClusterNode {
   readonly name: string
   readonly folder: string
@@ -9,10 +11,16 @@ export class Cluster {
   static start(
     folder: string,
     count?: number,
-    options?: { readonly durable?: boolean; readonly options?: readonly string[] },
+    options?: {
+      readonly network?: Network | undefined
+      readonly environmentOf?: (node: ClusterNode) => Readonly<Record<string, string>>
+      readonly durable?: boolean
+      readonly options?: readonly string[]
+    },
   ): Promise<Cluster>
   url(name?: string): string
   urlOf(node: ClusterNode, name?: string): string
+  socketOf(node: ClusterNode): string
   startNode(node: ClusterNode, begins?: boolean): Promise<void>
   killNode(node: ClusterNode): Promise<void>
   cutOff(node: ClusterNode): Promise<void>

@@ -23,10 +23,13 @@ const ENVIRONMENT = {
 export class Cluster {
   nodes = []
 
-  /** Starts `count` nodes, or those that were there; the one that knows most begins. */
-  static async start(folder, count = 3, options = {}) {
+  /**
+   * Starts `count` nodes, or those that were there; the one that knows most begins. On a `network` each is a member of it, in that order, and is cut off by
+   * being unplugged; `environmentOf` says what a node's programs are told besides. Other options are those of a database.
+   */
+  static async start(folder, count = 3, { network, environmentOf = () => ({}), ...options } = {}) {
     const cluster = new Cluster()
-    cluster.options = options
+    Object.assign(cluster, { network, environmentOf, options })
     cluster.library = LIBRARIES.find((each) => existsSync(each))
     if (cluster.library === undefined)
       throw new Hindrance('A cluster needs Debian’s galera-4: apt-get install galera-4 rsync')
@@ -38,7 +41,8 @@ export class Cluster {
       // One account for all: the nodes share it, as they share everything.
       if (!existsSync(join(below, 'database-password')))
         writeFileSync(join(below, 'database-password'), password, { mode: 0o600 })
-      cluster.nodes.push({ name: `node ${i + 1}`, folder: below, ...port, database: null })
+      const host = network?.addressOf(i) ?? '127.0.0.1'
+      cluster.nodes.push({ name: `node ${i + 1}`, folder: below, host, ...port, database: null })
     }
     const first = await cluster.mostRecent()
     await cluster.startNode(first, true)
@@ -49,41 +53,46 @@ export class Cluster {
   /** The database's address: every node, in an order that all servers share. */
   url(name = 'emery') {
     const password = readFileSync(join(this.nodes[0].folder, 'database-password'), 'utf8')
-    return `mysql://emery:${password}@${this.nodes.map(({ port }) => `127.0.0.1:${port}`).join(',')}/${name}`
+    return `mysql://emery:${password}@${this.nodes.map(({ host, port }) => `${host}:${port}`).join(',')}/${name}`
   }
 
   /** One node's own address. */
   urlOf(node, name = 'emery') {
-    return this.url(name).replace(/@[^/]+\//, `@127.0.0.1:${node.port}/`)
+    return this.url(name).replace(/@[^/]+\//, `@${node.host}:${node.port}/`)
   }
 
   async startNode(node, begins = false) {
+    const { network } = this
     const others = this.nodes.filter((each) => each !== node)
     if (begins) letBegin(node)
     node.database = await startDatabase(node.folder, {
       port: node.port,
       joins: !begins,
-      environment: ENVIRONMENT,
+      environment: { ...ENVIRONMENT, ...this.environmentOf(node) },
+      ...(network === undefined
+        ? {}
+        : { command: network.commandAt(this.nodes.indexOf(node)), hosts: [network.ownAddress] }),
       ...this.options,
       options: [
+        `--bind-address=${node.host}`,
         '--binlog-format=ROW',
         '--default-storage-engine=InnoDB',
         '--innodb-autoinc-lock-mode=2',
         '--wsrep-on=ON',
         `--wsrep-provider=${this.library}`,
         '--wsrep-cluster-name=emery',
-        `--wsrep-cluster-address=gcomm://${others.map(({ group }) => `127.0.0.1:${group}`).join(',')}`,
+        `--wsrep-cluster-address=gcomm://${others.map(({ host, group }) => `${host}:${group}`).join(',')}`,
         `--wsrep-node-name=${nameOf(node.name)}`,
-        '--wsrep-node-address=127.0.0.1',
+        `--wsrep-node-address=${node.host}`,
         '--wsrep-sst-method=rsync',
         // Who gives its data to another stands still meanwhile: rather one that nobody writes to.
         `--wsrep-sst-donor=${[...others]
           .reverse()
           .map(({ name }) => nameOf(name))
           .join(',')},`,
-        `--wsrep-sst-receive-address=127.0.0.1:${node.copy}`,
+        `--wsrep-sst-receive-address=${node.host}:${node.copy}`,
         // One that is gone is noticed within seconds; a large garage fits into what a node that was away for a while is sent.
-        `--wsrep-provider-options=gmcast.listen_addr=tcp://127.0.0.1:${node.group};ist.recv_addr=127.0.0.1:${node.catchUp};evs.suspect_timeout=PT1S;evs.inactive_timeout=PT3S;evs.install_timeout=PT3S;evs.keepalive_period=PT0.3S;evs.inactive_check_period=PT0.3S;gcache.size=128M;pc.recovery=true`,
+        `--wsrep-provider-options=gmcast.listen_addr=tcp://${node.host}:${node.group};ist.recv_addr=${node.host}:${node.catchUp};evs.suspect_timeout=PT1S;evs.inactive_timeout=PT3S;evs.install_timeout=PT3S;evs.keepalive_period=PT0.3S;evs.inactive_check_period=PT0.3S;gcache.size=128M;pc.recovery=true`,
         ...(begins ? ['--wsrep-new-cluster'] : []),
         ...(this.options.options ?? []),
       ],
@@ -100,13 +109,18 @@ export class Cluster {
   }
 
   /** Cuts a node off from the others, as when its cable is pulled: it runs on, and is answered by whoever reaches it. */
-  cutOff = (node) => isolate(node, 1)
+  cutOff(node) {
+    return this.network === undefined ? isolate(node, 1) : this.network.unplug(this.nodes.indexOf(node))
+  }
 
   /** Lets it back, and waits until it has what it missed: before that another may not fail, or nobody is the majority. */
   async letBack(node) {
-    await isolate(node, 0)
+    await (this.network === undefined ? isolate(node, 0) : this.network.plugIn(this.nodes.indexOf(node)))
     await synced(node)
   }
+
+  /** By which a node is reached on this machine, also when it is cut off. */
+  socketOf = (node) => socketBelow(node.folder)
 
   async stop() {
     // The last one to go is the one to begin next time.

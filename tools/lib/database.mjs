@@ -33,34 +33,35 @@ const MOST_SOCKET_PATH = 100
  * what a kill has left half-written.
  *
  * `durable: false` is for tests that are gone after the run: what is written is not waited for on the disk. `options` are further ones of
- * MariaDB's own, `environment` what its programs are told, and `joins` says that it comes to a cluster, whose accounts it takes over.
+ * MariaDB's own, `environment` what its programs are told, `command` what it is started by (nothing otherwise), `hosts` those of its account besides
+ * this machine, and `joins` says that it comes to a cluster, whose accounts it takes over.
  *
  * Returns `{ url, demoUrl, port, pid, owned, stop, onExit }`: the workshop's own database, and the one of the made-up garage beside it.
  */
 export async function startDatabase(
   folder,
-  { port: wantedPort, durable = true, options = [], joins = false, environment = {} } = {},
+  { port: wantedPort, durable = true, options = [], joins = false, environment = {}, command = [], hosts = [] } = {},
 ) {
   const places = placesBelow(folder)
   makeFolder(folder)
   const unlock = await alone(places.lock)
   try {
-    return await startAlone(folder, places, { wantedPort, durable, options, joins, environment })
+    return await startAlone(folder, places, { wantedPort, durable, options, joins, environment, command, hosts })
   } finally {
     unlock()
   }
 }
 
-async function startAlone(folder, places, { wantedPort, durable, options, joins, environment }) {
+async function startAlone(folder, places, { wantedPort, hosts, ...how }) {
   const password = keptPassword(places.password)
   const running = readRunning(places)
   if (running !== undefined) return takenOver(running, places, password)
 
   needSpace(folder, existsSync(join(places.data, 'mysql')) ? 50 : 300, 'the database')
   await createData(places)
-  writeFileSync(places.init, accountSql(password), { mode: 0o600 })
+  writeFileSync(places.init, accountSql(password, hosts), { mode: 0o600 })
   const port = wantedPort ?? (await freePort())
-  const server = await launch(places, port, { durable, options, joins, environment })
+  const server = await launch(places, port, how)
   writeFileSync(places.state, JSON.stringify({ pid: server.pid, port, owner: process.pid }))
   return handle(places, password, { pid: server.pid, port, owned: true, server })
 }
@@ -134,8 +135,8 @@ function keptPassword(path) {
 }
 
 /** The one account Emery uses, made again at every start; over TCP from loopback it may show as either host. */
-function accountSql(password) {
-  const hosts = ['localhost', '127.0.0.1']
+function accountSql(password, others) {
+  const hosts = ['localhost', '127.0.0.1', ...others]
   return [
     ...['emery', 'emery_demo'].map(
       (name) => `CREATE DATABASE IF NOT EXISTS ${name} CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci;`,
@@ -172,15 +173,17 @@ async function createData({ data, log, temporary }) {
   renameSync(fresh, data)
 }
 
-async function launch(places, port, { durable, options, joins, environment }) {
+async function launch(places, port, { durable, options, joins, environment, command }) {
   const { data, log, socket, pid, init, temporary } = places
   rmSync(socket, { force: true })
   mkdirSync(temporary, { recursive: true, mode: 0o700 })
   const from = existsSync(log) ? statSync(log).size : 0
   const out = openSync(log, 'a')
+  const [program, ...before] = [...command, 'mariadbd']
   const server = spawn(
-    'mariadbd',
+    program,
     [
+      ...before,
       '--no-defaults',
       `--datadir=${data}`,
       `--tmpdir=${temporary}`,

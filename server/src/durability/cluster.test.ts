@@ -2,7 +2,8 @@ import { expect, test } from '@jest/globals'
 import { mkdirSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { setTimeout as wait } from 'node:timers/promises'
-import { createConnection, type RowDataPacket } from 'mysql2/promise'
+import { createConnection, type Connection, type RowDataPacket } from 'mysql2/promise'
+import type { Cluster, ClusterNode } from '../../../tools/lib/cluster.mjs'
 import { ROOT } from '../../../tools/lib/places.mjs'
 import { dataSourceFor } from '../database/data-source.ts'
 import { checkDerived } from '../derived/check-derived.ts'
@@ -19,6 +20,7 @@ const KINDS: readonly Fault[] = [
   'node and server killed',
   'node killed',
   'node cut off',
+  'clock of a node set back',
   'every node killed',
 ]
 /** What goes wrong, and which node and server it meets; the first node is the one written to. */
@@ -26,6 +28,7 @@ const FAULTS = runs<readonly (readonly [Fault, number])[]>(
   [
     ['node killed', 0],
     ['node cut off', 0],
+    ['clock of a node set back', 0],
     ['node and server killed', 1],
   ],
   Array.from({ length: 30 }, (_, i): readonly [Fault, number] => [KINDS[i % KINDS.length] as Fault, i % 3]),
@@ -39,6 +42,7 @@ test('three servers on three nodes that are killed and cut off, over a network t
   const under = await ClusterUnderTest.start('cluster')
   const recoveries: { readonly what: Fault; readonly ms: number }[] = []
   const tookWrites: string[] = []
+  const clocks: number[] = []
   /** When each change was acknowledged, ms. */
   const acknowledged: number[] = []
   let done = false
@@ -48,11 +52,15 @@ test('three servers on three nodes that are killed and cut off, over a network t
       while (acknowledged.length < from + BETWEEN && !done) await wait(20)
       const begun = Date.now()
       await under.fault(what, at, async (node) => {
+        if (what === 'clock of a node set back') {
+          clocks.push(await secondsSlow(under.cluster, node))
+          return
+        }
         if (what !== 'node cut off') return
         // At once, when the others have not noticed yet, and once they have: it takes nothing that they would not know.
         for (const pause of [0, NOTICED_MS]) {
           await wait(pause)
-          if (await isWritten(under.cluster.urlOf(node))) tookWrites.push(node.name)
+          if (await isWritten(under.cluster, node)) tookWrites.push(node.name)
         }
       })
       recoveries.push({ what, ms: longestPause(acknowledged, begun, Date.now()) })
@@ -76,6 +84,7 @@ test('three servers on three nodes that are killed and cut off, over a network t
       wentBack: [],
       tookWrites: [],
     })
+    for (const slow of clocks) expect(slow).toBeGreaterThan(3500)
     // Every node holds the same, and all of it.
     for (const node of under.cluster.nodes) {
       const source = await dataSourceFor(under.cluster.urlOf(node)).initialize()
@@ -119,9 +128,28 @@ function longestPause(acknowledged: readonly number[], from: number, to: number)
   return Math.max(...within.slice(1).map((at, i) => at - (within[i] ?? from)))
 }
 
+/** A connection to one node, also when it is cut off. */
+function connectionTo(cluster: Cluster, node: ClusterNode): Promise<Connection> {
+  const { username, password } = new URL(cluster.urlOf(node))
+  return createConnection({ socketPath: cluster.socketOf(node), user: username, password, database: 'emery' })
+}
+
+/** By how much a node's clock is behind ours, s. */
+async function secondsSlow(cluster: Cluster, node: ClusterNode): Promise<number> {
+  // Until it has read what its clock is to show.
+  await wait(1500)
+  const connection = await connectionTo(cluster, node)
+  try {
+    const [[now]] = await connection.query<RowDataPacket[]>('SELECT UNIX_TIMESTAMP() AS at')
+    return Math.round(Date.now() / 1000 - Number(now?.['at']))
+  } finally {
+    connection.destroy()
+  }
+}
+
 /** Whether a node takes a write of its own. */
-async function isWritten(url: string): Promise<boolean> {
-  const connection = await createConnection({ uri: url, connectTimeout: 3000 })
+async function isWritten(cluster: Cluster, node: ClusterNode): Promise<boolean> {
+  const connection = await connectionTo(cluster, node)
   try {
     await connection.query({
       sql: "INSERT INTO leases (name, holder, until) VALUES ('cut off', 'x', NOW(3))",

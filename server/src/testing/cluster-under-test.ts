@@ -1,21 +1,28 @@
-import { mkdtempSync, rmSync } from 'node:fs'
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { Cluster, type ClusterNode } from '../../../tools/lib/cluster.mjs'
+import { Network } from '../../../tools/lib/network.mjs'
 import { FAKE_CLOCK, UNPACKED } from '../../../tools/lib/places.mjs'
 import { startServer, type RunningServer } from '../../../tools/lib/server.mjs'
 
 const SERVERS = 3
+const NODES = 3
+
+/** A clock that can be set while it is looked at; the time between two looks is told as it passed. */
+const OTHER_CLOCK = { LD_PRELOAD: join(UNPACKED, FAKE_CLOCK), FAKETIME_DONT_FAKE_MONOTONIC: '1' }
 
 /** The clock of the last server is an hour slow, as where nobody has set it. */
-const SLOW_CLOCK = {
-  LD_PRELOAD: join(UNPACKED, FAKE_CLOCK),
-  FAKETIME: '-1h',
-  FAKETIME_DONT_FAKE_MONOTONIC: '1',
-}
+const SLOW_CLOCK = { ...OTHER_CLOCK, FAKETIME: '-1h' }
 
 /** What goes wrong, by name; each ends with everything running again. */
-export type Fault = 'node killed' | 'server killed' | 'node and server killed' | 'node cut off' | 'every node killed'
+export type Fault =
+  | 'node killed'
+  | 'server killed'
+  | 'node and server killed'
+  | 'node cut off'
+  | 'every node killed'
+  | 'clock of a node set back'
 
 /** Three servers over three nodes, on this machine, to be broken while they work. */
 export class ClusterUnderTest {
@@ -24,12 +31,22 @@ export class ClusterUnderTest {
   private constructor(
     private readonly folder: string,
     readonly cluster: Cluster,
+    private readonly network: Network | undefined,
   ) {}
 
   static async start(name: string): Promise<ClusterUnderTest> {
     const folder = mkdtempSync(join(tmpdir(), `emery-${name}-`))
-    const cluster = await Cluster.start(join(folder, 'nodes'), 3, { durable: false })
-    const under = new ClusterUnderTest(folder, cluster)
+    // Cables that can be pulled, where this machine lets us lay them; by the cluster's own means otherwise.
+    const network = (await Network.isPossible()) ? await Network.make(NODES) : undefined
+    const cluster = await Cluster.start(join(folder, 'nodes'), NODES, {
+      durable: false,
+      network,
+      environmentOf: (node) => {
+        setClock(node, '+0')
+        return { ...OTHER_CLOCK, FAKETIME_TIMESTAMP_FILE: clockOf(node), FAKETIME_CACHE_DURATION: '1' }
+      },
+    })
+    const under = new ClusterUnderTest(folder, cluster, network)
     for (let i = 0; i < SERVERS; i++) await under.startServer(i)
     return under
   }
@@ -50,6 +67,11 @@ export class ClusterUnderTest {
       await cluster.startAll()
       return
     }
+    if (what === 'clock of a node set back') {
+      setClock(node, '-1h')
+      await meanwhile(node)
+      return
+    }
     if (what === 'node cut off') {
       await cluster.cutOff(node)
       await meanwhile(node)
@@ -66,6 +88,7 @@ export class ClusterUnderTest {
   async stop(): Promise<void> {
     for (const server of this.servers) await server?.stop()
     await this.cluster.stop()
+    await this.network?.remove()
     if (process.env['EMERY_KEEP'] === undefined) rmSync(this.folder, { recursive: true, force: true })
   }
 
@@ -86,4 +109,13 @@ export class ClusterUnderTest {
     server.child.kill('SIGKILL')
     await gone
   }
+}
+
+/** Where a node reads by how much its clock is wrong. */
+function clockOf({ folder }: ClusterNode): string {
+  return join(folder, 'clock')
+}
+
+function setClock(node: ClusterNode, by: string): void {
+  writeFileSync(clockOf(node), by)
 }

@@ -74,6 +74,7 @@ export class Fuzz {
 
   chance = (of: number) => this.random() < of
   below = (n: number) => Math.floor(this.random() * n)
+  oddPart = (): string => this.pick(ODD_PARTS)
   pick = <Value>(values: readonly Value[]): Value => values[this.below(values.length)] as Value
 
   /** Something a schema lets through, as far as a schema can be followed by hand. */
