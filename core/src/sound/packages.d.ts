@@ -13,7 +13,7 @@ declare module 'fft.js' {
 }
 
 declare module 'wavefile/dist/wavefile.js' {
-  interface WaveFile {
+  export interface WaveFile {
     bitDepth: string
     fmt: { audioFormat: number; numChannels: number; sampleRate: number; bitsPerSample: number; subformat: number[] }
     getSamples(interleaved: false, as: Float64ArrayConstructor): Float64Array | Float64Array[]

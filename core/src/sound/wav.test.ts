@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
 import wavefile from 'wavefile/dist/wavefile.js'
+import { randomFrom, runs, SEED } from '../testing/random.ts'
 import { readWav, writeWav } from './wav.ts'
 
 const RATE = 96_000
@@ -69,4 +70,25 @@ describe('a WAV file', () => {
     const read = readWav(writeWav({ samples: new Float32Array(4000 * 130).fill(0.1), rate: 4000 }))
     expect(read).toMatchObject({ ok: true, leftOut: 10 })
   })
+
+  test('whose header promises what is not there is refused, or read as far as it goes', () => {
+    const random = randomFrom(SEED)
+    for (let i = 0; i < runs(2000, 50_000); i++) {
+      const bytes = writeWav({ samples: Float32Array.from(tone(100, 0.5)).slice(0, 500), rate: 8000 })
+      const view = new DataView(bytes.buffer)
+      // Sizes, format, channels, rate, bytes a second, bytes a sample, bits: each is what a hostile file lies about.
+      for (let lies = 1 + Math.floor(random() * 3); lies > 0; lies--) {
+        const at = 4 + 2 * Math.floor(random() * 20)
+        view.setUint16(at, ODD[Math.floor(random() * ODD.length)] ?? 0, true)
+      }
+      const read = readWav(bytes.slice(0, random() < 0.2 ? Math.floor(random() * bytes.length) : bytes.length))
+      const well = read.ok
+        ? read.recording.samples.length <= bytes.length && read.recording.samples.every(Number.isFinite)
+        : read.message.endsWith('.')
+      expect({ seed: SEED, i, well }).toEqual({ seed: SEED, i, well: true })
+    }
+  })
 })
+
+/** What a word of sixteen bits in a header may claim. */
+const ODD = [0, 1, 3, 8, 24, 33, 64, 255, 0x7fff, 0x8000, 0xfffe, 0xffff]

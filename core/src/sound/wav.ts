@@ -1,7 +1,7 @@
 // The packages bring no types; whoever compiles this file has to see ours.
 // eslint-disable-next-line @typescript-eslint/triple-slash-reference
 /// <reference path="./packages.d.ts" />
-import wavefile from 'wavefile/dist/wavefile.js'
+import wavefile, { type WaveFile } from 'wavefile/dist/wavefile.js'
 import type { Recording } from './recording.ts'
 
 /** Longest recording that is read, seconds: what lasts longer is cut there, and the reader says so. */
@@ -19,6 +19,12 @@ export type WavRead =
     }
   | { readonly ok: false; readonly message: string }
 
+const INCOMPLETE = 'The file is not a WAV recording, or it is incomplete.'
+
+/** Bits a sample may have, and channels a recording: what a header says beyond that is damage. */
+const DEPTHS: readonly number[] = [8, 16, 24, 32, 64]
+const MOST_CHANNELS = 32
+
 const PCM = 1
 const FLOAT = 3
 const EXTENSIBLE = 0xfffe
@@ -29,20 +35,18 @@ export function readWav(bytes: Uint8Array): WavRead {
     return refuse(`The file has ${Math.round(bytes.length / 1e6)} MB. One minute of sound has about 10 MB.`)
   const other = otherKind(bytes)
   if (other !== undefined) return refuse(`This is ${other}, not a WAV file. Convert it to WAV and load that.`)
-  let wave
-  try {
-    wave = new wavefile.WaveFile(bytes)
-  } catch {
-    return refuse('The file is not a WAV recording, or it is incomplete.')
-  }
+  const wave = parsed(bytes)
+  if (wave === undefined) return refuse(INCOMPLETE)
   const { audioFormat, numChannels, sampleRate, bitsPerSample, subformat } = wave.fmt
   const format = audioFormat === EXTENSIBLE ? (subformat[0] ?? 0) & 0xffff : audioFormat
   if (format !== PCM && format !== FLOAT)
     return refuse('The WAV file holds compressed sound. Save it as plain PCM, then load that.')
   if (!(sampleRate >= MIN_RATE) || numChannels < 1)
     return refuse(`The WAV file says ${sampleRate} samples a second: at least ${MIN_RATE} are needed.`)
-  const read = wave.getSamples(false, Float64Array)
-  const channels = Array.isArray(read) ? read : [read]
+  if (!DEPTHS.includes(bitsPerSample) || numChannels > MOST_CHANNELS)
+    return refuse(`The WAV file says ${numChannels} channels of ${bitsPerSample} bits, which no recorder writes.`)
+  const channels = channelsOf(wave)
+  if (channels === undefined) return refuse(INCOMPLETE)
   const whole = channels[0]?.length ?? 0
   if (whole === 0) return refuse('The WAV file holds no sound.')
   const kept = Math.min(whole, Math.floor(MAX_SECONDS * sampleRate))
@@ -51,8 +55,29 @@ export function readWav(bytes: Uint8Array): WavRead {
   // Eight bits are written without sign.
   const middle = format === PCM && bitsPerSample === 8 ? 128 : 0
   for (const channel of channels)
-    for (let i = 0; i < kept; i++) samples[i] = (samples[i] ?? 0) + ((channel[i] ?? 0) - middle) / scale
+    for (let i = 0; i < kept; i++) samples[i] = (samples[i] ?? 0) + finite(((channel[i] ?? 0) - middle) / scale)
   return { ok: true, recording: { samples, rate: sampleRate }, leftOut: (whole - kept) / sampleRate }
+}
+
+/** A sample with a point can be no number at all, or none that the recording can hold. */
+const finite = (sample: number): number => (Number.isFinite(Math.fround(sample)) ? sample : 0)
+
+function parsed(bytes: Uint8Array): WaveFile | undefined {
+  try {
+    return new wavefile.WaveFile(bytes)
+  } catch {
+    return undefined
+  }
+}
+
+/** The samples of each channel; nothing where the header promises what the file does not hold. */
+function channelsOf(wave: WaveFile): readonly Float64Array[] | undefined {
+  try {
+    const read = wave.getSamples(false, Float64Array)
+    return Array.isArray(read) ? read : [read]
+  } catch {
+    return undefined
+  }
 }
 
 /** Writes a recording as WAV, 16 bits, one channel. */
