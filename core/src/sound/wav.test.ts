@@ -73,7 +73,7 @@ describe('a WAV file', () => {
 
   test('whose header promises what is not there is refused, or read as far as it goes', () => {
     const random = randomFrom(SEED)
-    for (let i = 0; i < runs(2000, 50_000); i++) {
+    for (let i = 0; i < runs(1000, 20_000); i++) {
       const bytes = writeWav({ samples: Float32Array.from(tone(100, 0.5)).slice(0, 500), rate: 8000 })
       const view = new DataView(bytes.buffer)
       // Sizes, format, channels, rate, bytes a second, bytes a sample, bits: each is what a hostile file lies about.
