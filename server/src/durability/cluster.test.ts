@@ -134,14 +134,16 @@ function connectionTo(cluster: Cluster, node: ClusterNode): Promise<Connection> 
   return createConnection({ socketPath: cluster.socketOf(node), user: username, password, database: 'emery' })
 }
 
-/** By how much a node's clock is behind ours, s. */
+/** By how much a node's clock is behind ours, s, once it has read what its clock is to show, or after ten seconds. */
 async function secondsSlow(cluster: Cluster, node: ClusterNode): Promise<number> {
-  // Until it has read what its clock is to show.
-  await wait(1500)
   const connection = await connectionTo(cluster, node)
   try {
-    const [[now]] = await connection.query<RowDataPacket[]>('SELECT UNIX_TIMESTAMP() AS at')
-    return Math.round(Date.now() / 1000 - Number(now?.['at']))
+    for (let looks = 0; ; looks++) {
+      const [[now]] = await connection.query<RowDataPacket[]>('SELECT UNIX_TIMESTAMP() AS at')
+      const slow = Math.round(Date.now() / 1000 - Number(now?.['at']))
+      if (slow > 60 || looks >= 20) return slow
+      await wait(500)
+    }
   } finally {
     connection.destroy()
   }

@@ -1,4 +1,4 @@
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
+import { mkdtempSync, renameSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { Cluster, type ClusterNode } from '../../../tools/lib/cluster.mjs'
@@ -117,5 +117,7 @@ function clockOf({ folder }: ClusterNode): string {
 }
 
 function setClock(node: ClusterNode, by: string): void {
-  writeFileSync(clockOf(node), by)
+  // Put in its place whole: it is read at any moment.
+  writeFileSync(`${clockOf(node)}.new`, by)
+  renameSync(`${clockOf(node)}.new`, clockOf(node))
 }
