@@ -4,6 +4,7 @@ import { buildApp } from './app.ts'
 import { readConfig, type Config } from './config.ts'
 import { migrate } from './database/migrate.ts'
 import { openDatabase } from './database/open-database.ts'
+import { refusalOfDatabase, type DatabaseRefusal } from './database/refusals.ts'
 import { reachedAt } from './http/reached-at.ts'
 import { limitedServer } from './http/limited-server.ts'
 import { openLog } from './log.ts'
@@ -87,8 +88,21 @@ function portOf(server: Server): number {
   return typeof address === 'object' && address !== null ? address.port : 0
 }
 
-main().catch((error: unknown) => {
+const REFUSALS: Readonly<Record<DatabaseRefusal, string>> = {
+  DISK_FULL: 'The disk that the database writes to is full. Nothing is lost. Make room and start again.',
+  DATABASE_READ_ONLY: 'The database may be read but not written. Let it be written and start again.',
+  DATABASE_AWAY: 'The database does not answer.',
+}
+
+function whyNotStarted(error: unknown): string {
+  const refusal = refusalOfDatabase(error)
   const message = error instanceof Error ? error.message : String(error)
+  if (refusal === null) return message
+  return refusal === 'DATABASE_AWAY' ? `${REFUSALS[refusal]} (${message})` : REFUSALS[refusal]
+}
+
+main().catch((error: unknown) => {
+  const message = whyNotStarted(error)
   process.send?.({ failed: message })
   process.stderr.write(`Emery could not start: ${message}\n`)
   process.exit(1)

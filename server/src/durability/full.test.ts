@@ -1,13 +1,17 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import { randomBytes } from 'node:crypto'
-import { mkdtempSync, rmSync } from 'node:fs'
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { gunzipSync } from 'node:zlib'
+import { createConnection, type Connection } from 'mysql2/promise'
 import sharp from 'sharp'
 import request from 'supertest'
 import { v4 as newId } from 'uuid'
 import { EDIT_HEADER, type ErrorBody, type PhotoPage } from '@emery/core/api'
 import { startDatabase, type RunningDatabase } from '../../../tools/lib/database.mjs'
+import { startServer } from '../../../tools/lib/server.mjs'
+import { dataSourceFor } from '../database/data-source.ts'
 import { checkDerived } from '../derived/check-derived.ts'
 import { startTestApp, type TestApp } from '../testing/test-app.ts'
 
@@ -107,3 +111,53 @@ test('a database that may not be written says so, and can be read', async () => 
   await restart(ROOMY)
   await send(await picture(), newId()).expect(201)
 })
+
+test('a disk that is full while migrating: a sentence, and once there is room it ends as if there had been', async () => {
+  const state = join('server', 'src', 'testing', 'databases', 'before-the-audit-log.sql.gz')
+  const dump = gunzipSync(readFileSync(state)).toString('utf8')
+  const migrated = async (name: string, room: readonly string[]) => {
+    const own = mkdtempSync(join(tmpdir(), `emery-${name}-`))
+    let running = await startDatabase(own, { durable: false, options: room })
+    try {
+      const connection = await createConnection({ uri: running.url, multipleStatements: true })
+      await connection.query(dump)
+      const log = join(own, 'log')
+      if (room === SMALL) {
+        await fill(connection)
+        await expect(startServer({ databaseUrl: running.url, port: 0, logFile: log })).rejects.toThrow(/full/i)
+      }
+      await connection.end()
+      const { port } = running
+      await running.stop()
+      running = await startDatabase(own, { port, durable: false, options: ROOMY })
+      await (await startServer({ databaseUrl: running.url, port: 0, logFile: log })).stop()
+      const source = await dataSourceFor(running.url).initialize()
+      try {
+        const tables = await source.query<Record<string, string>[]>('SHOW TABLES')
+        const names = tables.map((row) => Object.values(row)[0] ?? '').toSorted()
+        // When a migration was made, and by whom, is told apart.
+        const told = names.filter((each) => !['migrations', 'leases', 'ballast'].includes(each))
+        return await source.query<Record<string, unknown>[]>(`CHECKSUM TABLE ${told.join(', ')}`)
+      } finally {
+        await source.destroy()
+      }
+    } finally {
+      await running.stop()
+      rmSync(own, { recursive: true, force: true })
+    }
+  }
+  expect(await migrated('full-migration', SMALL)).toEqual(await migrated('roomy-migration', ROOMY))
+}, 120_000)
+
+/** Takes all the room there is. */
+async function fill(connection: Connection): Promise<void> {
+  await connection.query('CREATE TABLE ballast (id INT AUTO_INCREMENT PRIMARY KEY, bytes MEDIUMBLOB) ENGINE=InnoDB')
+  for (const size of [1e6, 1e5, 1e4])
+    for (;;) {
+      try {
+        await connection.query('INSERT INTO ballast (bytes) VALUES (?)', [randomBytes(size)])
+      } catch {
+        break
+      }
+    }
+}
