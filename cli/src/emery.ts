@@ -8,6 +8,7 @@ import { lineup } from './lineup.ts'
 import { measure } from './measure.ts'
 import { ring } from './ring.ts'
 import { route } from './route.ts'
+import { run } from './run.ts'
 import { schema } from './schema.ts'
 import { solve } from './solve.ts'
 import { sound } from './sound.ts'
@@ -17,6 +18,7 @@ import { tension } from './tension.ts'
 const COMMANDS: Readonly<Record<string, Command>> = {
   solve,
   tension,
+  run,
   length,
   lineup,
   survey,

@@ -1,9 +1,17 @@
 /** How every span swings in its first mode: docs/mechanics/running.md. SI units. */
 import { BOW, SPAN_DAMPING } from './nominal.ts'
 import type { Position, RunBelt, RunPlan } from './plan.ts'
-import type { RunningDrive } from './running-drive.ts'
 
 const MM_PER_M = 1000
+/** What makes spans swing, and with what they swing. */
+interface Shaking {
+  /** N, by position; m/s, by belt; rad/s and rad, by body. */
+  readonly tension: Float64Array
+  readonly beltSpeed: Float64Array
+  readonly speed: Float64Array
+  readonly angle: Float64Array
+}
+
 /** Share of a movement of both ends that the first mode takes up. */
 /** s. The fastest span swings in a hundredth of a second. */
 const LEAST_STEP = 2.5e-4
@@ -45,14 +53,14 @@ export class Flutter {
   }
 
   /** Goes along with the drive, in steps of its own: a span swings slower than what tightens it. */
-  follow(drive: RunningDrive, dt: number): void {
+  follow(drive: Shaking, dt: number): void {
     this.waiting += dt
     if (this.waiting < LEAST_STEP) return
     this.step(drive, this.waiting)
     this.waiting = 0
   }
 
-  private step(drive: RunningDrive, dt: number): void {
+  private step(drive: Shaking, dt: number): void {
     const { positions, belts } = this.plan
     for (let i = 0; i < positions.length; i++) this.push[i] = this.pushAt(drive, i)
     const fade = Math.exp(-dt / FORGETS_WITHIN)
@@ -82,14 +90,15 @@ export class Flutter {
   }
 
   /** m/s² by which a pulley pushes a span's end: its run-out once a turn, and whatever lies in a groove. */
-  private pushAt(drive: RunningDrive, i: number): number {
+  private pushAt(drive: Shaking, i: number): number {
     const { body, runOut, bump } = this.plan.positions[i] as Position
     const speed = drive.speed[body] as number
     const angle = drive.angle[body] as number
     let push = runOut * speed * speed * Math.cos(angle)
     if (bump > 0) {
       const turned = (angle / (2 * Math.PI)) % 1
-      if (turned < BUMP_LASTS) push += bump * (speed / BUMP_LASTS) ** 2 * Math.cos((2 * Math.PI * turned) / BUMP_LASTS)
+      if (turned < BUMP_LASTS)
+        push += (bump / 2) * (speed / BUMP_LASTS) ** 2 * Math.cos((2 * Math.PI * turned) / BUMP_LASTS)
     }
     return push
   }

@@ -48,6 +48,8 @@ const WHINES_FROM = 1.7
 const SLAPS = [0.005, 0.02] as const
 /** Degrees, from peak to peak, by which an arm nods before it rattles (nominal). */
 const RATTLES = [3, 10] as const
+/** N on a pulley at which one with play leans as far as it can (nominal). */
+const ROCKS_AT = 1200
 /** s over which the highest and the lowest place of an arm are remembered. */
 const REMEMBERS = 0.15
 const LEAST_LOUD = 0.02
@@ -76,10 +78,11 @@ export class Listener {
 
   /** Degrees at which the belt meets a pulley now. */
   entryAt(i: number): number {
-    const { entry, wobble, yields, body } = this.drive.plan.positions[i] as Position
+    const { entry, wobble, rocks, yields, body } = this.drive.plan.positions[i] as Position
     const angle = this.drive.angle[body] as number
-    const more = this.drive.hubLoad(i) - (this.hubAtRest[i] as number)
-    return (entry ?? 0) + wobble * Math.cos(angle) + yields * more
+    const hub = this.drive.hubLoad(i)
+    const leans = rocks * Math.min(1, hub / ROCKS_AT)
+    return (entry ?? 0) + wobble * Math.cos(angle) + leans + yields * (hub - (this.hubAtRest[i] as number))
   }
 
   /** Degrees that a belt's arm has nodded of late, from peak to peak. */
@@ -116,14 +119,14 @@ export class Listener {
 
   private chirpsAt(i: number, add: (sound: Sounding) => void, blows: Blow[]): void {
     const { drive } = this
-    const { grooved, friction, belt, wobble, yields, body } = drive.plan.positions[i] as Position
+    const { grooved, friction, belt, wobble, rocks, yields, body } = drive.plan.positions[i] as Position
     const { length } = drive.plan.belts[belt] as RunBelt
     if (!grooved || friction === Infinity) return
     const v = drive.beltSpeed[belt] as number
     const left = drive.grip * (friction / DRY)
     const askew = Math.abs(this.entryAt(i)) * left ** 2 - CHIRPS_FROM
     // What wobbles or rocks passes its worst once a turn; what stands askew catches where the belt's splice comes by.
-    const byTurn = wobble > 0 || yields > 0
+    const byTurn = wobble > 0 || rocks > 0 || yields > 0
     const times = byTurn
       ? (drive.angle[body] as number) / (2 * Math.PI)
       : ((drive.run[belt] as number) + i / 7) / length

@@ -50,7 +50,9 @@ export interface Position {
   readonly entry: number | null
   /** Degrees by which its face wobbles. */
   readonly wobble: number
-  /** Degrees of entry for each N more on it than at rest: play, or a bracket that gives. */
+  /** Degrees by which it leans under its belts because it has play. */
+  readonly rocks: number
+  /** Degrees of entry for each N more on it than at rest: a bracket that gives. */
   readonly yields: number
 }
 
@@ -215,8 +217,8 @@ function beltOf(
       grooved,
       entry: entries[i] ?? null,
       wobble: trouble.wobble?.[pulley.id] ?? 0,
-      // A pulley that rocks leans by its play over its own width of bearing; one that gives moves off its line.
-      yields: (180 / Math.PI) * (play / radius / ROCKS_AT + gives / span),
+      rocks: (180 / Math.PI) * (play / radius),
+      yields: (180 / Math.PI) * (gives / span),
     })
   }
   const setting = trouble.setting?.[belt.id] ?? 1
@@ -249,9 +251,6 @@ function beltOf(
   }
 }
 
-/** N on a pulley at which one with play rocks as far as it can. */
-const ROCKS_AT = 600
-
 /** The worse angle at which a belt meets each pulley, degrees, as it counts there; null where a line beside it is not known. */
 function entryAngles(
   settled: RunnableBelt['settled'],
@@ -263,14 +262,18 @@ function entryAngles(
     const straight = groovePlane(belt, pulley, entry)
     return { ...straight, z: straight.z + pitch * (groovesOff[pulley.id] ?? 0) }
   }
-  const worst = new Array<number | null>(pulleys.length).fill(null)
+  const worst: (number | null)[] = pulleys.map(() => null)
   for (const frame of spanFrames(settled)) {
     const [a, b] = [pulleys[frame.from], pulleys[frame.to]]
     const [leaves, meets] = [belt.route[frame.from], belt.route[frame.to]]
     if (a === undefined || b === undefined || leaves === undefined || meets === undefined) continue
     if (!isLineKnown(a) || !isLineKnown(b)) continue
-    const { enterAngle } = anglesOf(frame, plane(a, leaves), plane(b, meets))
-    worst[frame.to] = enterAngle * angleShare(b)
+    const { enterAngle, leaveAngle } = anglesOf(frame, plane(a, leaves), plane(b, meets))
+    for (const [at, angle] of [
+      [frame.to, enterAngle * angleShare(b)],
+      [frame.from, leaveAngle * angleShare(a)],
+    ] as const)
+      if (worst[at] === null || Math.abs(angle) > Math.abs(worst[at])) worst[at] = angle
   }
   return worst
 }

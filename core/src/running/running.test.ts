@@ -137,7 +137,7 @@ test('an arm that is let go rings down as its closed form says', () => {
   let peak = 0
   for (let i = 0; i < 1500; i++) {
     drive.advance(drive.step)
-    const now = (drive.travel[0] as number) - at
+    const now = drive.travel[0] - at
     if (before > 0 !== now > 0) {
       crossings.push(drive.time)
       peaks.push(peak)
