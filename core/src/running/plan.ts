@@ -273,7 +273,7 @@ function entryAngles(
       [frame.to, enterAngle * angleShare(b)],
       [frame.from, leaveAngle * angleShare(a)],
     ] as const)
-      if (worst[at] === null || Math.abs(angle) > Math.abs(worst[at])) worst[at] = angle
+      if (Math.abs(angle) >= Math.abs(worst[at] ?? 0)) worst[at] = angle
   }
   return worst
 }
