@@ -40,6 +40,8 @@ export class ClusterUnderTest {
     const network = (await Network.isPossible()) ? await Network.make(NODES) : undefined
     const cluster = await Cluster.start(join(folder, 'nodes'), NODES, {
       durable: false,
+      // A process that is killed leaves what it has handed to the machine; once a second is not enough when all are killed at once.
+      options: ['--innodb-flush-log-at-trx-commit=2'],
       network,
       environmentOf: (node) => {
         setClock(node, '+0')
