@@ -6,6 +6,7 @@ import {
   faultRefusal,
   FAULTS,
   loudestOfEach,
+  momentsCsv,
   recordRun,
   RunningDrive,
   withFaults,
@@ -65,7 +66,7 @@ export const run: Command = {
     found.startAt(rpm, load)
     const { moments } = recordRun(found, { seconds, trouble })
     if (values.text === true) terminal.out(asText(moments, found))
-    else if (values.csv === true) terminal.out(asCsv(moments))
+    else if (values.csv === true) terminal.out(momentsCsv(moments))
     else for (const moment of moments) terminal.out(`${JSON.stringify(moment)}\n`)
     return 0
   },
@@ -84,38 +85,6 @@ function faultOf(drive: CheckedDrive, text: string): RunFault {
 }
 
 const firstPlace = (drive: CheckedDrive, kind: FaultKind) => FAULTS[kind].places(drive)[0] ?? ''
-
-function asCsv(moments: readonly Moment[]): string {
-  const [first] = moments
-  if (first === undefined) return ''
-  const heading = [
-    'time s',
-    'engine rpm',
-    'load',
-    ...first.belts.flatMap(({ id }) => [`${id} m/s`, `${id} travel`]),
-    ...first.pulleys.flatMap(({ pulley }) => [
-      `${pulley} span N`,
-      `${pulley} slip m/s`,
-      `${pulley} grip used`,
-      `${pulley} rpm`,
-    ]),
-    'heard',
-  ]
-  const rows = moments.map(({ time, rpm, load, belts, pulleys, heard }) => [
-    time.toFixed(3),
-    rpm.toFixed(0),
-    load.toFixed(3),
-    ...belts.flatMap(({ speed, travel }) => [speed.toFixed(3), travel === null ? '' : travel.toFixed(4)]),
-    ...pulleys.flatMap(({ tension, slip, gripUse, rpm: own }) => [
-      tension.toFixed(1),
-      slip.toFixed(4),
-      gripUse === null ? '' : gripUse.toFixed(3),
-      own.toFixed(0),
-    ]),
-    `"${loudestOfEach(heard).map(caption).join('; ')}"`,
-  ])
-  return `${[heading, ...rows].map((row) => row.join(',')).join('\n')}\n`
-}
 
 function asText(moments: readonly Moment[], { plan }: RunningDrive): string {
   const last = moments.at(-1)

@@ -11,6 +11,7 @@ export {
 } from './faults.ts'
 export { type Heard, Listener, type Sounding, type SoundKind } from './listen.ts'
 export type { Taken } from './plan.ts'
+export { momentsCsv } from './moments-csv.ts'
 export { type Moment, momentOf, recordRun } from './record.ts'
 export type { CannotRun } from './runnable.ts'
 export { RunningDrive } from './running-drive.ts'

@@ -118,6 +118,11 @@ export const router = createBrowserRouter([
             hydrateFallbackElement: <p role="status">Loading the sheet …</p>,
           },
           {
+            path: 'run/:driveId?',
+            lazy: screen(async () => (await import('../running/running-screen.tsx')).RunningScreen),
+            hydrateFallbackElement: <p role="status">Loading …</p>,
+          },
+          {
             path: 'inspection/:driveId/sheet/:inspectionId',
             lazy: screen(async () => (await import('../inspection/inspection-sheet-screen.tsx')).InspectionSheetScreen),
             hydrateFallbackElement: <p role="status">Loading the sheet …</p>,

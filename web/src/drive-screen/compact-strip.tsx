@@ -8,7 +8,7 @@ import type { StepStripProps } from './strip-props.ts'
 import { UndoButton } from './undo-button.tsx'
 
 /** What the wide strip has beside its steps. */
-const BESIDE = ['redo', 'working', 'history', 'export', 'noise', 'inspection', 'last-time', 'print', 'delete']
+const BESIDE = ['redo', 'working', 'history', 'export', 'run', 'noise', 'inspection', 'last-time', 'print', 'delete']
 
 /** The steps where they do not all fit: the one in hand with its neighbours, all of them in a list that opens. */
 export function CompactStrip({ step, parts, commands }: StepStripProps) {

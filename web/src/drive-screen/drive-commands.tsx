@@ -78,6 +78,12 @@ export function useBenchCommands(
         run: () => void leaveFor(`/drives/${record.id}/history`),
       },
       {
+        id: 'run',
+        label: 'Run it: see it turn, hear it, change something',
+        keys: 'R',
+        run: () => void leaveFor(`/run/${record.id}`),
+      },
+      {
         id: 'noise',
         label: 'Noise: find what makes the noise on this drive',
         run: () => void leaveFor(`/noise/${record.id}`),

@@ -56,6 +56,9 @@ function WideStrip({ step, parts, commands }: StepStripProps) {
           onClick={() => run('redo')}
         />
       </Tooltip>
+      <Button type="text" onClick={() => run('run')}>
+        Run it
+      </Button>
       <Button type="text" onClick={() => run('history')}>
         Versions
       </Button>

@@ -1,0 +1,162 @@
+import { useQuery } from '@tanstack/react-query'
+import { Button } from 'antd'
+import { saveAs } from 'file-saver'
+import { useMemo, useState } from 'react'
+import { useNavigate, useParams } from 'react-router'
+import type { CheckedDrive } from '@emery/core/drive'
+import { fileName } from '@emery/core/exchange'
+import { settleDrive } from '@emery/core/path'
+import { momentsCsv, withFaults, type RunFault } from '@emery/core/running'
+import { driveQuery } from '../drives/drives-api.ts'
+import { PickDrive } from '../drives/pick-drive.tsx'
+import { useShopRules } from '../rules/rules-api.ts'
+import { PanelSection } from '../ui/panel.tsx'
+import { saveCsv } from '../ui/save-csv.ts'
+import { useTopBar } from '../ui/top-bar.ts'
+import type { RunControls } from '../workers/running-work.ts'
+import { CannotRunNow } from './cannot-run.tsx'
+import { EngineControls } from './engine-controls.tsx'
+import { HeardNow } from './heard-now.tsx'
+import { OverTime } from './over-time.tsx'
+import { PutFaults } from './put-faults.tsx'
+import { namesOf, Readouts } from './readouts.tsx'
+import { RunningCanvas } from './running-canvas.tsx'
+import styles from './running.module.css'
+import { TakenList } from './taken-list.tsx'
+import { usePedal } from './use-pedal.ts'
+import { useReadFrame, useRunning } from './use-running.ts'
+import { useSoundOut } from './use-sound-out.ts'
+
+const NO_FAULTS: readonly RunFault[] = []
+/** Times the speed that a pressed pedal goes to, within what the engine may turn. */
+const PEDAL = 3
+
+/** Any drive as it runs: turned, heard, read, changed and listened to again. */
+export function RunningScreen() {
+  const { driveId = '' } = useParams()
+  const { data: record } = useQuery({ ...driveQuery(driveId), enabled: driveId !== '' })
+  const navigate = useNavigate()
+  const title = record === undefined ? 'Run it' : `${record.vehicle?.name ?? record.document.name}, running`
+  useTopBar(
+    useMemo(
+      () => ({
+        title: <strong>{title}</strong>,
+        commands:
+          driveId === ''
+            ? []
+            : [{ id: 'drive', label: 'Back to the drive', run: () => void navigate(`/drives/${driveId}`) }],
+      }),
+      [title, driveId, navigate],
+    ),
+  )
+  return (
+    <div className={styles['page']}>
+      {record === undefined ? (
+        <div className={styles['work']}>
+          <PickDrive driveId={driveId} under="/run" none="none" />
+          <p>{driveId === '' ? 'Choose the drive that is to run.' : 'Loading the drive …'}</p>
+        </div>
+      ) : (
+        <RunOne key={driveId} driveId={driveId} drive={record.document} />
+      )}
+    </div>
+  )
+}
+
+function RunOne({ driveId, drive }: { readonly driveId: string; readonly drive: CheckedDrive }) {
+  const { idleRpm, maxRpm } = drive.engine
+  const rules = useShopRules()
+  const [faults, setFaults] = useState(NO_FAULTS)
+  const [isOn, setOn] = useState(false)
+  const [rpm, setRpm] = useState(idleRpm)
+  const [load, setLoad] = useState(0.2)
+  const [pace, setPace] = useState(1)
+  const [isPaused, setPaused] = useState(false)
+  const [volume, setVolume] = useState(0.6)
+  const [pinned, setPinned] = useState<readonly number[]>([])
+  const pedal = usePedal(isOn)
+  const wanted = pedal.pressed ? Math.min(maxRpm, PEDAL * rpm) : rpm
+  const controls = useMemo<RunControls>(() => ({ asked: isOn ? wanted : 0, load, pace }), [isOn, wanted, load, pace])
+  const running = useRunning(drive, { faults, rules, controls, isPaused })
+  const frame = useReadFrame(running)
+  const sound = useSoundOut(running, volume)
+  const settled = useMemo(() => settleDrive(withFaults(drive, faults).drive, {}, rules), [drive, faults, rules])
+  const { started, work } = running
+  if (started?.ok === false)
+    return (
+      <div className={styles['work']}>
+        <PickDrive driveId={driveId} under="/run" none="none" />
+        <CannotRunNow settled={settled} reasons={started.cannot} stepAt={(step) => `/drives/${driveId}/${step}`} />
+        {faults.length > 0 && <PutFaults drive={drive} faults={faults} onFaults={setFaults} />}
+      </div>
+    )
+  if (started === null || work === null) return <p role="status">Preparing the drive …</p>
+  const { parts } = started
+  const nameOf = namesOf(settled, parts)
+  const pin = (i: number) =>
+    setPinned(pinned.includes(i) ? pinned.filter((each) => each !== i) : [...pinned, i].slice(-3))
+  const chosen = parts.positions[pinned.at(-1) ?? -1]?.pulley ?? null
+  return (
+    <>
+      <div className={styles['work']}>
+        <PickDrive driveId={driveId} under="/run" none="none" />
+        <RunningCanvas
+          {...{ settled, parts, running, chosen }}
+          onPulley={(pulley) => pin(parts.positions.findIndex((each) => each.pulley === pulley))}
+        />
+        <EngineControls
+          {...{ isOn, rpm, load, pace, isPaused, pedal }}
+          most={maxRpm}
+          onStart={() => {
+            sound.begin()
+            setPaused(false)
+            setOn(true)
+          }}
+          onStop={() => setOn(false)}
+          onRpm={setRpm}
+          onLoad={setLoad}
+          onPace={setPace}
+          onPause={() => setPaused(!isPaused)}
+          onWater={() => void work.wet()}
+        />
+      </div>
+      <aside className={styles['side']} aria-label="Readings">
+        <HeardNow {...{ frame, volume }} level={sound.level} onVolume={setVolume} />
+        <Readouts {...{ settled, parts, frame, pinned }} onPin={pin} />
+        <OverTime running={running} pinned={pinned} nameOf={nameOf} />
+        <PutFaults drive={drive} faults={faults} onFaults={setFaults} />
+        <PanelSection title="Save what was recorded">
+          <div className={styles['save']}>
+            <Button
+              onClick={() =>
+                void work.recorded().then((moments) => saveCsv(momentsCsv(moments), `${fileName(drive.name)}-run.csv`))
+              }
+            >
+              Readings as CSV
+            </Button>
+            <Button
+              onClick={() =>
+                void work
+                  .wav()
+                  .then((bytes) =>
+                    saveAs(
+                      new Blob([bytes as Uint8Array<ArrayBuffer>], { type: 'audio/wav' }),
+                      `${fileName(drive.name)}-run.wav`,
+                    ),
+                  )
+              }
+            >
+              The last minute as WAV
+            </Button>
+          </div>
+        </PanelSection>
+        <TakenList drive={drive} taken={parts.taken} />
+        {parts.standing.map(({ why }) => (
+          <p key={why} className={styles['note']}>
+            {why}
+          </p>
+        ))}
+      </aside>
+    </>
+  )
+}

@@ -1,0 +1,4 @@
+import { expose } from 'comlink'
+import { RunningWork } from './running-work.ts'
+
+expose(new RunningWork())
