@@ -47,7 +47,18 @@ export interface Patient {
   readonly tests: PracticeTests
 }
 
-const TRIES = 40
+const TRIES = 60
+
+const quiet = new WeakMap<CheckedDrive, boolean>()
+
+/** Whether a drive makes no noise as long as nothing is wrong with it: only then can a noise be practised on it. */
+function isQuiet(drive: CheckedDrive): boolean {
+  const known = quiet.get(drive)
+  if (known !== undefined) return known
+  const is = new PracticeTests(new PracticeCar(drive, []), 1, false).show('heard')?.outcome === 'none'
+  quiet.set(drive, is)
+  return is
+}
 
 /** A car with one fault that somebody complains of: that is heard, or shows as a lamp or a belt that came off. */
 export function practicePatient(
@@ -60,6 +71,7 @@ export function practicePatient(
   let last: Patient | null = null
   for (let i = 0; i < TRIES; i++) {
     const drive = pick(drives)
+    if (!isQuiet(drive)) continue
     const possible = possibleFaults(drive).filter(({ kind }) => kinds.includes(kind) && CAUSE_OF[kind] !== undefined)
     if (possible.length === 0) continue
     const { kind, places } = pick(possible)

@@ -3,7 +3,24 @@
  * give. Readings are as a hand takes them. docs/mechanics/practice.md
  */
 import { randomFrom, scatterFrom } from '../numerics/random.ts'
+import { beltStiffness } from '../path/belt-stiffness.ts'
+import { deflectionFor } from '../tension/hand-checks.ts'
 import type { SoundKind } from '../running/listen.ts'
+import {
+  BURNS,
+  HIGH,
+  JUMPS_DEG,
+  LEANS_DEG,
+  LITTLE_LOUDER,
+  LOW,
+  named,
+  OUT_MM,
+  PLAY_MM,
+  WOBBLES_DEG,
+  worst,
+  type Asked,
+} from './asked.ts'
+import { AT_ONE, type AtOne } from './at-one.ts'
 import type { PracticeCar, Run } from './car.ts'
 
 /** What a test showed: which of the knowledge's outcomes a mechanic would call it, and what was seen, in words. */
@@ -11,17 +28,6 @@ export interface Shown {
   readonly outcome: string
   readonly words: string
 }
-
-/** mm and degrees from which something shows to the hand and eye; shares of what should be from which a reading is off (nominal). */
-const OUT_MM = 1
-const LEANS_DEG = 1
-const PLAY_MM = 0.8
-const WOBBLES_DEG = 0.8
-const LOW = 0.75
-const HIGH = 1.35
-const LITTLE_LOUDER = 0.12
-/** W of slip that burns a belt. */
-const BURNS = 150
 
 export class PracticeTests {
   private readonly scatter: () => number
@@ -41,6 +47,26 @@ export class PracticeTests {
     return how?.(this.asked()) ?? null
   }
 
+  /** What a test shows at one pulley, in words; null where it is not done pulley by pulley. */
+  showAt(test: string, pulley: string): string | null {
+    const at = (AT_ONE as Readonly<Record<string, AtOne | undefined>>)[test]
+    const part = this.car.whole.drive.pulleys.find(({ id }) => id === pulley)
+    return at === undefined || part === undefined ? null : at(this.asked(), { pulley, shaft: part.shaft })
+  }
+
+  /** mm by which a thumb presses a span in, the belt standing; null where there is no such span. */
+  press(span: { readonly belt: number; readonly position: number }, newtons: number): number | null {
+    const standing = this.car.standing()
+    const settled = this.car.faulty.belts[span.belt]
+    const run = standing?.plan.belts[span.belt]
+    if (settled === undefined || run === undefined || !settled.path.ok) return null
+    const length = settled.path.spans[span.position]
+    if (length === undefined) return null
+    const { mass, stiffness } = beltStiffness(settled.belt, settled.pulleys)
+    const pressed = deflectionFor({ length, mass, stiffness, cordLength: settled.path.length }, run.rest, newtons)
+    return this.asked().read(pressed, 0.05)
+  }
+
   private asked(): Asked {
     const { car, newBelt } = this
     const idle = car.idle
@@ -55,18 +81,6 @@ export class PracticeTests {
       read: (value, share) => value * (1 + share * this.scatter()),
     }
   }
-}
-
-interface Asked {
-  readonly car: PracticeCar
-  readonly newBelt: boolean
-  readonly idle: () => Run
-  readonly loaded: () => Run
-  readonly wet: () => Run
-  readonly blip: () => Run
-  readonly fast: () => Run
-  /** A value as a hand reads it. */
-  readonly read: (value: number, share: number) => number
 }
 
 const WORDS: Readonly<Record<SoundKind, string>> = {
@@ -135,11 +149,6 @@ function lines({ car }: Asked) {
     apart.toSorted((a, b) => Math.abs(of(b)) - Math.abs(of(a)))[0]
   return { out: most(({ out }) => out), leans: most((each) => (each.face === 'smooth' ? 0 : each.leans)) }
 }
-
-const worst = (sizes: Readonly<Record<string, number>> = {}) =>
-  Object.entries(sizes).toSorted(([, a], [, b]) => b - a)[0] ?? (['', 0] as const)
-
-const named = ({ car }: Asked, shaft: string) => car.whole.drive.shafts.find(({ id }) => id === shaft)?.name ?? shaft
 
 const travelOf = ({ car }: Asked) =>
   car.faulty.belts.map(({ adjuster }) => adjuster).find((each) => each?.adjuster.kind === 'spring-arm') ?? null
@@ -232,8 +241,8 @@ const SHOWS = {
     const [, leans] = worst(asked.car.trouble.leans)
     if (leans > LEANS_DEG)
       return { outcome: 'tilted', words: 'The arm runs tilted; the belt lies off the middle of its pulley.' }
-    const nod = Math.max(asked.idle().nod, asked.loaded().nod)
-    return nod > 4
+    const { nod } = asked.idle()
+    return nod > JUMPS_DEG
       ? { outcome: 'jumps', words: `The arm jumps: about ${nod.toFixed(0)}° to and fro.` }
       : { outcome: 'steady', words: 'The arm hardly moves.' }
   },

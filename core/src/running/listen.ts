@@ -47,7 +47,7 @@ const WHINES_FROM = 1.7
 /** m that a span has to swing to be heard, and that is as loud as it gets (nominal). */
 const SLAPS = [0.005, 0.02] as const
 /** Degrees, from peak to peak, by which an arm nods before it rattles (nominal). */
-const RATTLES = [3, 10] as const
+const RATTLES = [5, 12] as const
 /** N on a pulley at which one with play leans as far as it can (nominal). */
 const ROCKS_AT = 1200
 /** s over which the highest and the lowest place of an arm are remembered. */
