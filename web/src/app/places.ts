@@ -3,6 +3,7 @@ import { BoardIcon } from './icons/board-icon.tsx'
 import { DrivesIcon } from './icons/drives-icon.tsx'
 import { InspectionIcon } from './icons/inspection-icon.tsx'
 import { NoiseIcon } from './icons/noise-icon.tsx'
+import { PracticeIcon } from './icons/practice-icon.tsx'
 import { RulesIcon } from './icons/rules-icon.tsx'
 import { ShelfIcon } from './icons/shelf-icon.tsx'
 import { SumsIcon } from './icons/sums-icon.tsx'
@@ -24,6 +25,7 @@ export const MAIN_PLACES: readonly Place[] = [
   { to: '/shelf', label: 'Shelf', Icon: ShelfIcon, byThumb: false },
   { to: '/inspection', label: 'Inspection', Icon: InspectionIcon, byThumb: true },
   { to: '/noise', label: 'Noise', Icon: NoiseIcon, byThumb: true },
+  { to: '/practice', label: 'Practice', Icon: PracticeIcon, byThumb: false },
   { to: '/sums', label: 'Sums', Icon: SumsIcon, byThumb: false },
   { to: '/rules', label: 'Rules', Icon: RulesIcon, byThumb: false },
 ]

@@ -118,6 +118,11 @@ export const router = createBrowserRouter([
             hydrateFallbackElement: <p role="status">Loading the sheet …</p>,
           },
           {
+            path: 'practice/:exercise?',
+            lazy: screen(async () => (await import('../practice/practice-screen.tsx')).PracticeScreen),
+            hydrateFallbackElement: <p role="status">Loading …</p>,
+          },
+          {
             path: 'run/:driveId?',
             lazy: screen(async () => (await import('../running/running-screen.tsx')).RunningScreen),
             hydrateFallbackElement: <p role="status">Loading …</p>,

@@ -4,28 +4,33 @@ import { NO_BUBBLE } from '../ui/slider.ts'
 import type { RunFrame } from '../workers/running-work.ts'
 import styles from './running.module.css'
 
-interface HeardNowProps {
-  readonly frame: RunFrame | null
+/** What is heard, in words, so that it can be followed without ears. */
+export function HeardNow({ frame }: { readonly frame: RunFrame | null }) {
+  const heard = frame?.heard ?? []
+  const runs = frame !== null && frame.rpm > 50
+  return (
+    <p className={styles['heard']} role="status" aria-label="Heard">
+      {!runs
+        ? 'The engine stands.'
+        : heard.length === 0
+          ? 'Nothing is heard beside the engine.'
+          : `Heard: ${heard.map(({ words }) => words).join('; ')}.`}
+    </p>
+  )
+}
+
+interface SoundControlsProps {
   readonly volume: number
   readonly level: number
   readonly onVolume: (volume: number) => void
 }
 
-/** What is heard, in words, so that it can be followed without ears; and how loud it is let be. */
-export function HeardNow({ frame, volume, level, onVolume }: HeardNowProps) {
-  const heard = frame?.heard ?? []
-  const runs = frame !== null && frame.rpm > 50
+/** How loud it is let be. */
+export function SoundControls({ volume, level, onVolume }: SoundControlsProps) {
   return (
-    <PanelSection title="Heard">
-      <p className={styles['heard']} role="status">
-        {!runs
-          ? 'The engine stands.'
-          : heard.length === 0
-            ? 'Nothing beside the engine.'
-            : heard.map(({ words }) => words).join('; ')}
-      </p>
+    <PanelSection title="Sound">
       <div className={styles['volume']}>
-        <Button onClick={() => onVolume(volume === 0 ? 0.6 : 0)} aria-pressed={volume === 0}>
+        <Button onClick={() => onVolume(volume === 0 ? LOUD : 0)} aria-pressed={volume > 0}>
           {volume === 0 ? 'Sound is off' : 'Sound is on'}
         </Button>
         <Slider
@@ -45,3 +50,6 @@ export function HeardNow({ frame, volume, level, onVolume }: HeardNowProps) {
     </PanelSection>
   )
 }
+
+/** As loud as it begins. */
+export const LOUD = 0.6

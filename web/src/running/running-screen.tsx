@@ -16,7 +16,7 @@ import { useTopBar } from '../ui/top-bar.ts'
 import type { RunControls } from '../workers/running-work.ts'
 import { CannotRunNow } from './cannot-run.tsx'
 import { EngineControls } from './engine-controls.tsx'
-import { HeardNow } from './heard-now.tsx'
+import { HeardNow, LOUD, SoundControls } from './heard-now.tsx'
 import { OverTime } from './over-time.tsx'
 import { PutFaults } from './put-faults.tsx'
 import { namesOf, Readouts } from './readouts.tsx'
@@ -72,7 +72,7 @@ function RunOne({ driveId, drive }: { readonly driveId: string; readonly drive: 
   const [load, setLoad] = useState(0.2)
   const [pace, setPace] = useState(1)
   const [isPaused, setPaused] = useState(false)
-  const [volume, setVolume] = useState(0.6)
+  const [volume, setVolume] = useState(LOUD)
   const [pinned, setPinned] = useState<readonly number[]>([])
   const pedal = usePedal(isOn)
   const wanted = pedal.pressed ? Math.min(maxRpm, PEDAL * rpm) : rpm
@@ -104,6 +104,7 @@ function RunOne({ driveId, drive }: { readonly driveId: string; readonly drive: 
           {...{ settled, parts, running, chosen }}
           onPulley={(pulley) => pin(parts.positions.findIndex((each) => each.pulley === pulley))}
         />
+        <HeardNow frame={frame} />
         <EngineControls
           {...{ isOn, rpm, load, pace, isPaused, pedal }}
           most={maxRpm}
@@ -121,7 +122,7 @@ function RunOne({ driveId, drive }: { readonly driveId: string; readonly drive: 
         />
       </div>
       <aside className={styles['side']} aria-label="Readings">
-        <HeardNow {...{ frame, volume }} level={sound.level} onVolume={setVolume} />
+        <SoundControls volume={volume} level={sound.level} onVolume={setVolume} />
         <Readouts {...{ settled, parts, frame, pinned }} onPin={pin} />
         <OverTime running={running} pinned={pinned} nameOf={nameOf} />
         <PutFaults drive={drive} faults={faults} onFaults={setFaults} />

@@ -1,0 +1,18 @@
+import { EXERCISES, GRADES, type ExerciseKey } from '@emery/core/practice'
+
+/** `1-2` of those that ship, or `g2-48151` for one more of a grade. */
+export function exerciseAt(address: string): ExerciseKey | null {
+  const shipped = EXERCISES.find(({ id }) => id === address)
+  if (shipped !== undefined) return shipped
+  const [, digit, seed] = /^g([123])-(\d{1,9})$/.exec(address) ?? []
+  const grade = GRADES.find((each) => String(each) === digit)
+  return grade === undefined || seed === undefined ? null : { grade, seed: Number(seed) }
+}
+
+export function anotherAddress(grade: number): string {
+  return `g${grade}-${1 + Math.floor(Math.random() * 999_999)}`
+}
+
+export function titleOf(address: string): string {
+  return EXERCISES.find(({ id }) => id === address)?.title ?? `Exercise ${address}`
+}

@@ -1,0 +1,201 @@
+import { Button } from 'antd'
+import { useMemo, useState } from 'react'
+import { Link } from 'react-router'
+import { settleDrive } from '@emery/core/path'
+import type { ExerciseKey, Telling } from '@emery/core/practice'
+import { withFaults } from '@emery/core/running'
+import { NOMINAL_RULES } from '@emery/core/rules'
+import { EngineControls } from '../running/engine-controls.tsx'
+import { HeardNow, LOUD, SoundControls } from '../running/heard-now.tsx'
+import { RunningCanvas } from '../running/running-canvas.tsx'
+import running from '../running/running.module.css'
+import { usePedal } from '../running/use-pedal.ts'
+import { useReadFrame, useRunning } from '../running/use-running.ts'
+import { useSoundOut } from '../running/use-sound-out.ts'
+import { useTopBar } from '../ui/top-bar.ts'
+import type { RunControls } from '../workers/running-work.ts'
+import { ByHand } from './by-hand.tsx'
+import { DoneSoFar } from './done-so-far.tsx'
+import { titleOf } from './exercise-address.ts'
+import { MendIt } from './mend-it.tsx'
+import { useDoings, usePractice } from './practice-store.ts'
+import styles from './practice.module.css'
+import { TellingAtEnd } from './telling-at-end.tsx'
+import { useExercise, type InHand } from './use-exercise.ts'
+
+interface ExerciseScreenProps {
+  readonly address: string
+  readonly exercise: ExerciseKey
+}
+
+/** One car with one complaint. */
+export function ExerciseScreen({ address, exercise }: ExerciseScreenProps) {
+  const doings = useDoings(address)
+  const { inHand, isMissing } = useExercise(exercise, doings)
+  const { begin, takeBack } = usePractice()
+  useTopBar(
+    useMemo(
+      () => ({
+        title: <strong>{titleOf(address)}</strong>,
+        commands: [
+          { id: 'undo', label: 'Take back the last thing done', keys: 'Ctrl Z', run: () => takeBack(address) },
+          { id: 'begin', label: 'Begin this exercise from the start', run: () => begin(address) },
+        ],
+      }),
+      [address, begin, takeBack],
+    ),
+  )
+  if (isMissing)
+    return <p className={styles['list']}>No example drives came with this Emery, so there is no car to practise on.</p>
+  if (inHand === null) return <p role="status">Bringing the car in …</p>
+  return <Bay address={address} inHand={inHand} />
+}
+
+function Bay({ address, inHand }: { readonly address: string; readonly inHand: InHand }) {
+  const { opened, stands, work } = inHand
+  const { drive } = opened
+  const { idleRpm, maxRpm } = drive.engine
+  const doings = useDoings(address)
+  const { add, end, begin } = usePractice()
+  const [isOn, setOn] = useState(false)
+  const [rpm, setRpm] = useState(idleRpm)
+  const [load, setLoad] = useState(0.25)
+  const [pace, setPace] = useState(1)
+  const [isPaused, setPaused] = useState(false)
+  const [volume, setVolume] = useState(LOUD)
+  const [tool, setTool] = useState<string | null>(null)
+  const [read, setRead] = useState<string | null>(null)
+  const [telling, setTelling] = useState<Telling | null>(null)
+  const pedal = usePedal(isOn)
+  const wanted = pedal.pressed ? Math.min(maxRpm, 2.5 * rpm) : rpm
+  const controls = useMemo<RunControls>(() => ({ asked: isOn ? wanted : 0, load, pace }), [isOn, wanted, load, pace])
+  const { faults } = stands
+  const isRunning = useRunning(drive, { faults, rules: NOMINAL_RULES, controls, isPaused })
+  const frame = useReadFrame(isRunning)
+  const sound = useSoundOut(isRunning, volume)
+  const settled = useMemo(() => settleDrive(withFaults(drive, faults).drive), [drive, faults])
+  const { started } = isRunning
+  const touch = (pulley: string) => {
+    if (tool === null) return
+    void work.showAt(tool, pulley).then((words) => setRead(words ?? 'That is not done pulley by pulley.'))
+    if (!doings.some((doing) => doing.is === 'test' && doing.test === tool)) add(address, { is: 'test', test: tool })
+  }
+  const finish = (cause: string) => {
+    const all = [...doings, { is: 'named' as const, cause }]
+    add(address, { is: 'named', cause })
+    setOn(false)
+    void work.telling(all).then((told) => {
+      setTelling(told)
+      const { minutes, wrongParts, isMended } = stands
+      end(address, {
+        at: new Date().toISOString(),
+        isNamedRight: told.isNamedRight,
+        isMended,
+        minutes,
+        wrongParts: wrongParts.length,
+        fault: told.fault,
+      })
+    })
+  }
+  if (telling !== null)
+    return (
+      <TellingAtEnd
+        {...{ telling, stands, opened }}
+        onAgain={() => {
+          begin(address)
+          setTelling(null)
+        }}
+      />
+    )
+  return (
+    <div className={running['page']}>
+      <div className={running['work']}>
+        <p className={styles['complaint']}>{opened.complaint}</p>
+        {started?.ok === true ? (
+          <RunningCanvas settled={settled} parts={started.parts} running={isRunning} chosen={null} onPulley={touch} />
+        ) : (
+          <p className={running['picture']} role="status">
+            {started === null ? 'Preparing the drive …' : started.cannot.map(({ why }) => why).join(' ')}
+          </p>
+        )}
+        <p className={styles['read']} role="status">
+          {read ??
+            (tool === null
+              ? 'Choose something to do at the right, or start the engine and listen.'
+              : 'Press a pulley on the drawing.')}
+        </p>
+        <HeardNow frame={frame} />
+        <EngineControls
+          {...{ isOn, rpm, load, pace, isPaused, pedal }}
+          most={maxRpm}
+          onStart={() => {
+            sound.begin()
+            setTool(null)
+            setPaused(false)
+            setOn(true)
+          }}
+          onStop={() => setOn(false)}
+          onRpm={setRpm}
+          onLoad={setLoad}
+          onPace={setPace}
+          onPause={() => setPaused(!isPaused)}
+          onWater={() => {
+            void isRunning.work?.wet()
+            add(address, { is: 'test', test: 'water' })
+          }}
+        />
+      </div>
+      <aside className={running['side']} aria-label="The job">
+        <ClockAndPurse {...{ stands, opened }} />
+        <SoundControls volume={volume} level={sound.level} onVolume={setVolume} />
+        <ByHand
+          drive={drive}
+          settled={settled}
+          {...{ work, tool }}
+          isOn={isOn}
+          onTool={(next) => {
+            setTool(next)
+            setRead(null)
+            if (next !== null) setOn(false)
+          }}
+          onRead={setRead}
+          onTest={(test) => add(address, { is: 'test', test })}
+        />
+        <DoneSoFar stands={stands} />
+        <MendIt
+          drive={drive}
+          onRemedy={(remedy, at) => {
+            setRead(null)
+            add(address, { is: 'remedy', remedy, at })
+          }}
+          onFinish={finish}
+          isMended={stands.isMended}
+        />
+        <Link to="/practice">All exercises</Link>
+        <Button onClick={() => begin(address)}>Begin from the start</Button>
+      </aside>
+    </div>
+  )
+}
+
+function ClockAndPurse({ stands, opened }: Pick<InHand, 'stands' | 'opened'>) {
+  const figures = [
+    { name: 'Clock', spent: stands.minutes, of: opened.minutes, unit: 'min' },
+    { name: 'Purse', spent: stands.money, of: opened.money, unit: 'spent' },
+  ]
+  return (
+    <dl className={styles['meters']} aria-label="Clock and purse">
+      {figures.map(({ name, spent, of, unit }) => (
+        <div key={name} data-over={spent > of}>
+          <dt>{name}</dt>
+          <dd className="figures">
+            {spent}{' '}
+            <small>
+              of {of} {unit}
+            </small>
+          </dd>
+        </div>
+      ))}
+    </dl>
+  )
+}
