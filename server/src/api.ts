@@ -34,6 +34,8 @@ import { HandoverService } from './people/handover-service.ts'
 import type { PeopleService } from './people/people-service.ts'
 import { sessionOperations, sessionRoutes } from './people/session-routes.ts'
 import type { SessionService } from './people/session-service.ts'
+import { practiceOperations, practiceRoutes } from './practice/practice-routes.ts'
+import { PracticeService } from './practice/practice-service.ts'
 import { photoOperations, photoRoutes } from './photos/photo-routes.ts'
 import { PhotoService } from './photos/photo-service.ts'
 import { driveRowOperations, driveRowRoutes } from './rows/drive-routes.ts'
@@ -186,6 +188,11 @@ export function apiAddresses({
       path: '/rules',
       routes: ruleRoutes(new RuleService(source, now), write, (key) => derived.afterRuleChanged(key)),
       operations: ruleOperations,
+    },
+    {
+      path: '/practice',
+      routes: practiceRoutes(new PracticeService(source, now), write),
+      operations: practiceOperations,
     },
     { path: '/photos', routes: photoRoutes(photos, write), operations: photoOperations },
     { path: '/deleted', routes: deletedRoutes(new DeletedService(source, now)), operations: deletedOperations },

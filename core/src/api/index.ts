@@ -12,6 +12,16 @@ export {
   MAX_DELETED_LISTED,
 } from './audit-records.ts'
 export { type BeltLinePart, type BeltLinePartConflict, MAX_BELT_LINE_PARTS } from './belt-line-part-records.ts'
+export {
+  MAX_PRACTICE,
+  type PracticePage,
+  type PracticeResult,
+  type PracticeResultFields,
+  practiceResultSchema,
+  type PracticeTask,
+  type PracticeTaskFields,
+  practiceTaskSchema,
+} from './practice-records.ts'
 export { type Diagnosis, type DiagnosisFields, diagnosisFieldsSchema } from './diagnosis-records.ts'
 export { COPY_LATE_H, type CopiesRecord, type HealthRecord } from './health-records.ts'
 export type { Inspection } from './inspection-records.ts'

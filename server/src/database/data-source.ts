@@ -10,6 +10,7 @@ import { DriveDueEntity, JobChangeEntity, JobEntity } from '../jobs/job.entity.t
 import { KnowledgeEntity } from '../knowledge/knowledge.entity.ts'
 import { HandoverEntity } from '../people/handover.entity.ts'
 import { PersonEntity, SessionEntity, SignInAttemptEntity } from '../people/person.entity.ts'
+import { PracticeResultEntity, PracticeTaskEntity } from '../practice/practice.entity.ts'
 import { PhotoEntity } from '../photos/photo.entity.ts'
 import { RuleEntity } from '../rules/rule.entity.ts'
 import { ShelfEntity } from '../shelf/shelf.entity.ts'
@@ -39,6 +40,7 @@ import { PartsThatCarry1774000000000 } from './migrations/1774000000000-parts-th
 import { JobsOfADay1775000000000 } from './migrations/1775000000000-jobs-of-a-day.ts'
 import { News1776000000000 } from './migrations/1776000000000-news.ts'
 import { Handovers1777000000000 } from './migrations/1777000000000-handovers.ts'
+import { Practice1778000000000 } from './migrations/1778000000000-practice.ts'
 import { StackParts1764300000000 } from './migrations/1764300000000-stack-parts.ts'
 
 /** The connection to MariaDB. The schema changes by migrations only. */
@@ -72,6 +74,8 @@ export function dataSourceFor(url: string): DataSource {
       NewsEntity,
       CounterEntity,
       AuditEntity,
+      PracticeResultEntity,
+      PracticeTaskEntity,
     ],
     migrations: [
       VehiclesAndDrives1763900000000,
@@ -98,6 +102,7 @@ export function dataSourceFor(url: string): DataSource {
       JobsOfADay1775000000000,
       News1776000000000,
       Handovers1777000000000,
+      Practice1778000000000,
     ],
     migrationsTransactionMode: 'each',
     synchronize: false,

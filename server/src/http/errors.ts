@@ -27,6 +27,7 @@ export const ERRORS = {
   DIAGNOSIS_NOT_FOUND: { status: 404, message: 'There is no such diagnosis; it may have been deleted.' },
   FITTING_NOT_FOUND: { status: 404, message: 'There is no such fitting; it may have been deleted.' },
   INSPECTION_NOT_FOUND: { status: 404, message: 'There is no such inspection; it may have been deleted.' },
+  PRACTICE_TASK_NOT_FOUND: { status: 404, message: 'There is no such task; it may have been taken back.' },
   PERSON_NOT_FOUND: { status: 404, message: 'There is no such person on the list; they may have been removed.' },
   KNOWLEDGE_NOT_FOUND: { status: 404, message: 'There is no such version of the knowledge.' },
   JOB_NOT_FOUND: { status: 404, message: 'There is no such job; it may have been deleted.' },

@@ -37,6 +37,8 @@ const EXPECTED: Readonly<Record<string, Role | 'anyone'>> = {
   'DELETE /people/:id': 'lead',
   'POST /vehicles/import': 'mechanic',
   'PUT /knowledge': 'lead',
+  'POST /practice/tasks': 'lead',
+  'DELETE /practice/tasks/:id': 'lead',
   'PUT /rules/:key': 'lead',
 }
 /** For all the others. */

@@ -31,13 +31,13 @@ const RIGHTS: readonly Right[] = [
   { method: '*', path: /^\/(people|audit)(\/|$)/, needs: 'lead' },
   { method: 'GET', path: /^\/deleted$/, needs: 'mechanic' },
   { method: 'GET', path: /^\//, needs: 'apprentice' },
-  { method: '*', path: /^\/(rules|knowledge)(\/|$)/, needs: 'lead' },
+  { method: '*', path: /^\/(rules|knowledge|practice\/tasks)(\/|$)/, needs: 'lead' },
   { method: 'DELETE', path: /^\//, needs: 'mechanic' },
   { method: 'POST', path: /\/restore$/, needs: 'mechanic' },
   { method: 'POST', path: /^\/vehicles\/import$/, needs: 'mechanic' },
   {
     method: '*',
-    path: /^\/(vehicles|drives|shelf|belt-line-parts|jobs|photos)(\/|$)/,
+    path: /^\/(vehicles|drives|shelf|belt-line-parts|jobs|photos|practice)(\/|$)/,
     needs: 'apprentice',
   },
 ]

@@ -1,5 +1,5 @@
 import { Button } from 'antd'
-import { useMemo, useState } from 'react'
+import { useEffect, useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import { settleDrive } from '@emery/core/path'
 import type { ExerciseKey, Telling } from '@emery/core/practice'
@@ -12,12 +12,14 @@ import running from '../running/running.module.css'
 import { usePedal } from '../running/use-pedal.ts'
 import { useReadFrame, useRunning } from '../running/use-running.ts'
 import { useSoundOut } from '../running/use-sound-out.ts'
+import { tell } from '../ui/tell.ts'
 import { useTopBar } from '../ui/top-bar.ts'
 import type { RunControls } from '../workers/running-work.ts'
 import { ByHand } from './by-hand.tsx'
 import { DoneSoFar } from './done-so-far.tsx'
 import { titleOf } from './exercise-address.ts'
 import { MendIt } from './mend-it.tsx'
+import { keepResult } from './practice-api.ts'
 import { useDoings, usePractice } from './practice-store.ts'
 import styles from './practice.module.css'
 import { TellingAtEnd } from './telling-at-end.tsx'
@@ -80,24 +82,37 @@ function Bay({ address, inHand }: { readonly address: string; readonly inHand: I
     void work.showAt(tool, pulley).then((words) => setRead(words ?? 'That is not done pulley by pulley.'))
     if (!doings.some((doing) => doing.is === 'test' && doing.test === tool)) add(address, { is: 'test', test: tool })
   }
+  // What was written down ends it, also when the page is opened again.
+  const isFinished = doings.some(({ is }) => is === 'named')
+  useEffect(() => {
+    if (!isFinished) return undefined
+    let mine = true
+    void work.telling(doings).then((told) => {
+      if (mine) setTelling(told)
+    })
+    return () => {
+      mine = false
+    }
+  }, [isFinished, work, doings])
   const finish = (cause: string) => {
-    const all = [...doings, { is: 'named' as const, cause }]
-    add(address, { is: 'named', cause })
+    const named = { is: 'named' as const, cause }
     setOn(false)
-    void work.telling(all).then((told) => {
-      setTelling(told)
-      const { minutes, wrongParts, isMended } = stands
-      end(address, {
-        at: new Date().toISOString(),
-        isNamedRight: told.isNamedRight,
+    void work.telling([...doings, named]).then(({ isNamedRight, fault }) => {
+      const { minutes, wrongParts, isMended, shown } = stands
+      add(address, named)
+      end(address, { isNamedRight, isMended, minutes, wrongParts: wrongParts.length, fault })
+      keepResult({
+        exercise: address,
+        fault,
+        isNamedRight,
         isMended,
         minutes,
         wrongParts: wrongParts.length,
-        fault: told.fault,
-      })
+        tests: shown.length,
+      }).catch((reason: unknown) => tell.error(reason instanceof Error ? reason.message : String(reason)))
     })
   }
-  if (telling !== null)
+  if (isFinished && telling !== null)
     return (
       <TellingAtEnd
         {...{ telling, stands, opened }}

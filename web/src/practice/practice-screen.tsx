@@ -1,12 +1,18 @@
+import { useQuery } from '@tanstack/react-query'
 import { useMemo } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
 import { Button } from 'antd'
+import type { PracticePage, PracticeResult } from '@emery/core/api'
 import { EXERCISES, GRADES, type Grade } from '@emery/core/practice'
 import { useTopBar } from '../ui/top-bar.ts'
 import { anotherAddress, exerciseAt, titleOf } from './exercise-address.ts'
 import { ExerciseScreen } from './exercise-screen.tsx'
+import { practiceQuery } from './practice-api.ts'
 import { usePractice, type Ended } from './practice-store.ts'
 import styles from './practice.module.css'
+import { SetExercises, SetForYou } from './tasks.tsx'
+
+const NOTHING: PracticePage = { results: [], tasks: [] }
 
 const GRADE_WORDS: Readonly<Record<Grade, { readonly name: string; readonly what: string }>> = {
   1: { name: 'First grade', what: 'The fault shows to whoever looks and listens.' },
@@ -32,6 +38,7 @@ export function PracticeScreen() {
 function PracticeList() {
   const navigate = useNavigate()
   const { doings, ended } = usePractice()
+  const { data: page = NOTHING } = useQuery(practiceQuery())
   useTopBar(useMemo(() => ({ title: <strong>Practice</strong>, commands: [] }), []))
   const more = Object.keys(ended).filter((address) => address.startsWith('g'))
   return (
@@ -40,6 +47,7 @@ function PracticeList() {
         A car comes in with a complaint. Find out what it is before you buy a part: try things, write down what it is,
         mend it and run it. Nothing breaks here, and no car is real.
       </p>
+      <SetForYou page={page} />
       {GRADES.map((grade) => (
         <section key={grade} aria-label={GRADE_WORDS[grade].name}>
           <h2 className="heading">{GRADE_WORDS[grade].name}</h2>
@@ -76,40 +84,41 @@ function PracticeList() {
           </ul>
         </section>
       )}
-      <Missed ended={ended} />
+      <SetExercises page={page} />
+      <Missed results={page.results} />
     </div>
   )
 }
 
-/** Which faults one misses: named wrong, or mended only after parts were bought that it did not need. */
-function Missed({ ended }: { readonly ended: Readonly<Record<string, Ended>> }) {
-  const all = Object.values(ended)
-  if (all.length === 0) return null
-  const faults = [...new Set(all.map(({ fault }) => fault))].map((fault) => {
-    const these = all.filter((each) => each.fault === fault)
-    return {
-      fault,
-      times: these.length,
-      right: these.filter(({ isNamedRight, wrongParts }) => isNamedRight && wrongParts === 0).length,
-    }
+/** Which faults each person misses: named wrong, or found only after parts were bought that it did not need. */
+function Missed({ results }: { readonly results: readonly PracticeResult[] }) {
+  if (results.length === 0) return null
+  const keys = [...new Set(results.map(({ by, fault }) => `${by}\n${fault}`))]
+  const rows = keys.map((key) => {
+    const these = results.filter(({ by, fault }) => `${by}\n${fault}` === key)
+    const right = these.filter(({ isNamedRight, wrongParts }) => isNamedRight && wrongParts === 0).length
+    return { key, by: these[0]?.by ?? '', fault: these[0]?.fault ?? '', times: these.length, right }
   })
   return (
-    <section aria-label="Your record">
-      <h2 className="heading">Your record</h2>
+    <section aria-label="Record">
+      <h2 className="heading">Record</h2>
+      <p className={styles['note']}>What is missed most stands first.</p>
       <table className={styles['record']}>
         <thead>
           <tr>
             <th scope="col">Fault</th>
+            <th scope="col">who</th>
             <th scope="col">met</th>
             <th scope="col">found without a wrong part</th>
           </tr>
         </thead>
         <tbody>
-          {faults
+          {rows
             .toSorted((a, b) => a.right / a.times - b.right / b.times)
-            .map(({ fault, times, right }) => (
-              <tr key={fault}>
+            .map(({ key, by, fault, times, right }) => (
+              <tr key={key}>
                 <th scope="row">{fault}</th>
+                <td>{by}</td>
                 <td className="figures">{times}</td>
                 <td className="figures">{right}</td>
               </tr>

@@ -4,7 +4,6 @@ import type { Doing } from '@emery/core/practice'
 
 /** How an exercise ended. */
 export interface Ended {
-  readonly at: string
   readonly isNamedRight: boolean
   readonly isMended: boolean
   readonly minutes: number
