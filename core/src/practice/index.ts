@@ -17,3 +17,22 @@ export {
 export { CAUSE_OF, type Patient, practicePatient } from './patient.ts'
 export { REMEDIES, type Remedy, remedyOf } from './remedies.ts'
 export { PRACTICE_TESTS, PracticeTests, type Shown } from './tests.ts'
+export {
+  judgeLine,
+  judgeRoute,
+  judgeSize,
+  judgeTension,
+  type Judged,
+  lineRound,
+  type LineRound,
+  pressOf,
+  ROUND_KINDS,
+  type RoundKind,
+  routeRound,
+  type RouteRound,
+  sizeRound,
+  type SizeRound,
+  tensionRound,
+  type TensionRound,
+  withRoute,
+} from './rounds.ts'
