@@ -61,8 +61,12 @@ export function routeRound(seed: number, drives: readonly CheckedDrive[]): Route
     kind: 'route',
     drive: draft as CheckedDrive,
     belt: belt.belt.id,
+    // Not in the order in which the belt meets them.
     pulleys: drive.pulleys
       .filter(({ id }) => belt.pulleys.some((each) => each.id === id))
+      .map((pulley) => ({ pulley, at: random() }))
+      .toSorted((a, b) => a.at - b.at)
+      .map(({ pulley }) => pulley)
       .map(({ id, shaft }) => ({
         id,
         name: drive.shafts.find((each) => each.id === shaft)?.name ?? id,
@@ -189,23 +193,20 @@ export function lineRound(seed: number, drives: readonly CheckedDrive[]): LineRo
   const crank = drive.shafts.find(({ kind }) => kind === 'crank')?.id
   const grooved = belt.pulleys.filter(({ face, shaft }) => face !== 'smooth' && shaft !== crank)
   const outsiders = new Set([pickFrom(grooved, random).id, ...(random() < 0.4 ? [pickFrom(grooved, random).id] : [])])
-  const of = (value: (id: string) => number) => Object.fromEntries(belt.pulleys.map(({ id }) => [id, value(id)]))
+  const of = (value: (id: string) => number) =>
+    Object.fromEntries(belt.pulleys.filter(({ shaft }) => shaft !== crank).map(({ id }) => [id, value(id)]))
   const out = of((id) => (outsiders.has(id) ? (random() < 0.5 ? -1 : 1) * (1.5 + 3.5 * random()) : 0))
   return { kind: 'line', drive, out, read: of((id) => Math.round(10 * ((out[id] ?? 0) + EDGE_SIGMA * scatter())) / 10) }
 }
 
 /** `moves` are mm forward, by pulley. */
-export function judgeLine({ drive, out }: LineRound, moves: Readonly<Record<string, number>>): Judged {
-  const nameOf = (id: string) => {
-    const shaft = drive.pulleys.find((each) => each.id === id)?.shaft
-    return drive.shafts.find((each) => each.id === shaft)?.name ?? id
+export function judgeLine({ out }: LineRound, moves: Readonly<Record<string, number>>): Judged {
+  const left = Object.entries(out).filter(([id, mm]) => Math.abs(mm + (moves[id] ?? 0)) > IN_LINE).length
+  if (left === 0) return { isRight: true, words: ['Every pulley is in line.'] }
+  return {
+    isRight: false,
+    words: [left === 1 ? 'One pulley is still out of line.' : `${left} pulleys are still out of line.`],
   }
-  const words = Object.entries(out).flatMap(([id, mm]) => {
-    const after = mm + (moves[id] ?? 0)
-    if (Math.abs(after) <= IN_LINE) return []
-    return [`${nameOf(id)} stands ${Math.abs(after).toFixed(1)} mm ${after > 0 ? 'in front' : 'behind'}.`]
-  })
-  return words.length > 0 ? { isRight: false, words } : { isRight: true, words: ['Every pulley is in line.'] }
 }
 
 /** Set a belt that is tightened by hand. */

@@ -1,6 +1,6 @@
 import { Button } from 'antd'
 import type { Remote } from 'comlink'
-import { useEffect, useRef, useState } from 'react'
+import { useState } from 'react'
 import type { CheckedDrive } from '@emery/core/drive'
 import { inWordsOf, beltKindOf, partsOfDrive } from '@emery/core/noise'
 import type { SettledDrive } from '@emery/core/path'
@@ -10,11 +10,8 @@ import { PanelSection } from '../ui/panel.tsx'
 import { useLengths } from '../ui/use-lengths.ts'
 import { useUnits } from '../ui/use-units.ts'
 import type { PracticeWork } from '../workers/practice-work.ts'
+import { HeldThumb } from './held-thumb.tsx'
 import styles from './practice.module.css'
-
-/** N that a thumb presses harder for every second that it is held. */
-const NEWTONS_A_SECOND = 30
-const HARDEST = 90
 
 interface ByHandProps {
   readonly drive: CheckedDrive
@@ -30,6 +27,8 @@ interface ByHandProps {
 
 /** Everything that can be tried on the car, with what it takes. What is done pulley by pulley is done on the drawing. */
 export function ByHand({ drive, settled, work, tool, isOn, onTool, onRead, onTest }: ByHandProps) {
+  const lengths = useLengths()
+  const { force } = useUnits()
   const all = useKnowledge()
   const knowledge = inWordsOf(all, beltKindOf(drive))
   const has = partsOfDrive(drive)
@@ -46,10 +45,23 @@ export function ByHand({ drive, settled, work, tool, isOn, onTool, onRead, onTes
           if (id === 'press-span')
             return (
               <li key={id}>
-                <Thumb
-                  {...{ settled, work, isOn, onRead }}
+                <HeldThumb
                   label={`${name}, ${minutes} min`}
-                  onDone={() => onTest(id)}
+                  disabled={isOn}
+                  why="stop the engine first"
+                  onPressed={(newtons) => {
+                    const [belt, position] = longestSpan(settled)
+                    void work
+                      .press(belt, position, newtons)
+                      .then((mm) =>
+                        onRead(
+                          mm === null
+                            ? 'There is no belt to press.'
+                            : `${force.text(newtons)} press the longest span in by ${lengths.text(mm)}.`,
+                        ),
+                      )
+                    onTest(id)
+                  }}
                 />
               </li>
             )
@@ -95,64 +107,6 @@ export function ByHand({ drive, settled, work, tool, isOn, onTool, onRead, onTes
         })}
       </ul>
     </PanelSection>
-  )
-}
-
-interface ThumbProps {
-  readonly settled: SettledDrive
-  readonly work: Remote<PracticeWork>
-  readonly isOn: boolean
-  readonly label: string
-  readonly onRead: (words: string) => void
-  readonly onDone: () => void
-}
-
-/** A thumb on the longest span: the longer it is held, the harder it presses. */
-function Thumb({ settled, work, isOn, label, onRead, onDone }: ThumbProps) {
-  const lengths = useLengths()
-  const { force } = useUnits()
-  const pressing = useRef<{ readonly from: number; readonly timer: ReturnType<typeof setInterval> } | null>(null)
-  const [newtons, setNewtons] = useState<number | null>(null)
-  useEffect(() => () => clearInterval(pressing.current?.timer), [])
-  const [belt, position] = longestSpan(settled)
-  const begin = () => {
-    if (isOn || pressing.current !== null) return
-    const from = performance.now()
-    const timer = setInterval(
-      () => setNewtons(Math.min(HARDEST, (NEWTONS_A_SECOND * (performance.now() - from)) / 1000)),
-      50,
-    )
-    pressing.current = { from, timer }
-  }
-  const end = () => {
-    if (pressing.current === null) return
-    const pressed = Math.min(HARDEST, (NEWTONS_A_SECOND * (performance.now() - pressing.current.from)) / 1000)
-    clearInterval(pressing.current.timer)
-    pressing.current = null
-    setNewtons(null)
-    if (pressed < 2) return
-    void work.press(belt, position, pressed).then((mm) => {
-      onRead(
-        mm === null
-          ? 'There is no belt to press.'
-          : `${force.text(pressed)} press the longest span in by ${lengths.text(mm)}.`,
-      )
-    })
-    onDone()
-  }
-  return (
-    <button
-      type="button"
-      disabled={isOn}
-      onPointerDown={begin}
-      onPointerUp={end}
-      onPointerLeave={end}
-      onKeyDown={(event) => (event.key === ' ' || event.key === 'Enter') && !event.repeat && begin()}
-      onKeyUp={end}
-    >
-      <b>{label}</b>
-      <span>{isOn ? 'stop the engine first' : newtons === null ? 'hold to press harder' : force.text(newtons)}</span>
-    </button>
   )
 }
 

@@ -3,13 +3,14 @@ import { useMemo } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
 import { Button } from 'antd'
 import type { PracticePage, PracticeResult } from '@emery/core/api'
-import { EXERCISES, GRADES, type Grade } from '@emery/core/practice'
+import { EXERCISES, GRADES, ROUND_KINDS, type Grade } from '@emery/core/practice'
 import { useTopBar } from '../ui/top-bar.ts'
-import { anotherAddress, exerciseAt, titleOf } from './exercise-address.ts'
+import { anotherAddress, exerciseAt, roundAddress, roundAt, titleOf } from './exercise-address.ts'
 import { ExerciseScreen } from './exercise-screen.tsx'
 import { practiceQuery } from './practice-api.ts'
 import { usePractice, type Ended } from './practice-store.ts'
 import styles from './practice.module.css'
+import { ROUND_WORDS, RoundScreen } from './round-screen.tsx'
 import { SetExercises, SetForYou } from './tasks.tsx'
 
 const NOTHING: PracticePage = { results: [], tasks: [] }
@@ -24,7 +25,9 @@ const GRADE_WORDS: Readonly<Record<Grade, { readonly name: string; readonly what
 export function PracticeScreen() {
   const { exercise = '' } = useParams()
   const key = useMemo(() => exerciseAt(exercise), [exercise])
+  const round = useMemo(() => roundAt(exercise), [exercise])
   if (exercise === '') return <PracticeList />
+  if (round !== null) return <RoundScreen key={exercise} {...round} />
   if (key === null)
     return (
       <div className={styles['list']}>
@@ -69,6 +72,19 @@ function PracticeList() {
           </ul>
         </section>
       ))}
+      <section aria-label="One skill at a time">
+        <h2 className="heading">One skill at a time</h2>
+        <ul className={styles['exercises']}>
+          {ROUND_KINDS.map((kind) => (
+            <li key={kind}>
+              <button type="button" onClick={() => void navigate(`/practice/${roundAddress(kind)}`)}>
+                <b>{ROUND_WORDS[kind].name}</b>
+                <span>{ROUND_WORDS[kind].what}</span>
+              </button>
+            </li>
+          ))}
+        </ul>
+      </section>
       {more.length > 0 && (
         <section aria-label="Done besides">
           <h2 className="heading">Done besides</h2>
