@@ -21,10 +21,12 @@ export function TellingAtEnd({ telling, stands, opened, onAgain }: TellingAtEndP
   const named = causes.find(({ id }) => id === stands.named)?.name
   return (
     <div className={styles['list']}>
-      <h2 className={styles['verdict']} role="status">
-        {telling.isNamedRight ? 'That is what it was' : `Not ${named === undefined ? 'that' : `“${named}”`}`}
-        {stands.isMended ? ', and it is mended.' : ', and it is not mended.'}
-      </h2>
+      <div role="status">
+        <h2 className={styles['verdict']}>
+          {telling.isNamedRight ? 'That is what it was' : `Not ${named === undefined ? 'that' : `“${named}”`}`}
+          {stands.isMended ? ', and it is mended.' : ', and it is not mended.'}
+        </h2>
+      </div>
       <p className={styles['lead']}>
         It was: <b>{telling.fault}</b>. {cause?.what}
       </p>
