@@ -50,11 +50,11 @@ describe('solve', () => {
     [['solve', 'ketch.json', '--u', 'rod=0.5'], '--u rod=0.5: the drive has no adjuster "rod".'],
     [
       ['polish'],
-      'emery knows no command "polish"; it knows solve, tension, length, lineup, survey, route, fit, measure, label, deflect, ring, diagnose, sound, schema.',
+      'emery knows no command "polish"; it knows solve, tension, run, length, lineup, survey, route, fit, measure, label, deflect, ring, diagnose, sound, schema.',
     ],
     [
       ['toString'],
-      'emery knows no command "toString"; it knows solve, tension, length, lineup, survey, route, fit, measure, label, deflect, ring, diagnose, sound, schema.',
+      'emery knows no command "toString"; it knows solve, tension, run, length, lineup, survey, route, fit, measure, label, deflect, ring, diagnose, sound, schema.',
     ],
     [['schema', 'x'], 'schema takes no arguments.'],
   ])('%p exits 2 with one line', (args, line) => {

@@ -1,5 +1,6 @@
 /** What a test shows at one pulley, for whoever does it by hand. docs/mechanics/practice.md */
-import { LEANS_DEG, named, PLAY_MM, WOBBLES_DEG, type Asked } from './asked.ts'
+import { named, type Asked } from './asked.ts'
+import { LEANS_DEG, PLAY_MM, WOBBLES_DEG } from './nominal.ts'
 
 export type AtOne = (asked: Asked, at: { readonly pulley: string; readonly shaft: string }) => string
 

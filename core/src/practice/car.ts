@@ -4,6 +4,7 @@ import { settleDrive, type SettledDrive } from '../path/settle.ts'
 import { withFaults, type RunFault } from '../running/faults.ts'
 import { Listener, type Sounding, type SoundKind, SOUND_KINDS } from '../running/listen.ts'
 import { RunningDrive } from '../running/running-drive.ts'
+import { CONDITION_SHARE } from '../tension/nominal.ts'
 import type { Trouble } from '../running/trouble.ts'
 
 /** How the engine is run while somebody listens and looks. */
@@ -97,14 +98,11 @@ const NOTHING: Run = {
   thrown: true,
 }
 
-/** Share of its friction that a belt keeps when it is wet (nominal). */
-const WET = 0.55
-
 function watched(drive: RunningDrive, trouble: Trouble, { rpm, load, wet = false, blip = false }: Condition): Run {
   const listener = new Listener(drive, trouble)
   drive.startAt(rpm, 0)
   drive.wantedLoad = load
-  drive.grip = wet ? WET : 1
+  drive.grip = wet ? CONDITION_SHARE.wet : 1
   drive.advance(SETTLES_S)
   listener.hear(SETTLES_S)
   const { positions, bodies } = drive.plan

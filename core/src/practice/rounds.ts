@@ -11,7 +11,9 @@ import { beltStiffness } from '../path/belt-stiffness.ts'
 import { settleDrive, type SettledBelt } from '../path/settle.ts'
 import { shaftSpeeds } from '../speeds/shaft-speeds.ts'
 import { deflectionFor } from '../tension/hand-checks.ts'
+import { SETTING_SHARE } from '../tension/nominal.ts'
 import { staticSetting } from '../tension/span-tensions.ts'
+import { EDGE_SIGMA, IN_LINE, STRAP_SIGMA, TAKES_UP } from './nominal.ts'
 
 export const ROUND_KINDS = ['route', 'size', 'line', 'tension'] as const
 export type RoundKind = (typeof ROUND_KINDS)[number]
@@ -122,8 +124,6 @@ export interface SizeRound {
   readonly to: number
 }
 
-/** mm that a strap laid round is off by (nominal). */
-const STRAP_SIGMA = 1.5
 const MIDDLE = 0.5
 
 export function sizeRound(seed: number, drives: readonly CheckedDrive[]): SizeRound {
@@ -179,10 +179,6 @@ export interface LineRound {
   readonly read: Readonly<Record<string, number>>
 }
 
-/** mm within which a pulley counts as in line, and that a straightedge reads to (nominal). */
-const IN_LINE = 0.5
-const EDGE_SIGMA = 0.12
-
 export function lineRound(seed: number, drives: readonly CheckedDrive[]): LineRound {
   const random = randomFrom(seed)
   const scatter = scatterFrom(random)
@@ -221,11 +217,6 @@ export interface TensionRound {
   /** mm of the longest span. */
   readonly span: number
 }
-
-/** Share by which a setting may miss (nominal). */
-const SETTING_SHARE = 0.1
-/** mm of belt that one turn takes up (nominal). */
-const TAKES_UP = 1.2
 
 export function tensionRound(seed: number, drives: readonly CheckedDrive[]): TensionRound {
   const random = randomFrom(seed)

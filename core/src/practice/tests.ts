@@ -6,20 +6,8 @@ import { randomFrom, scatterFrom } from '../numerics/random.ts'
 import { beltStiffness } from '../path/belt-stiffness.ts'
 import { deflectionFor } from '../tension/hand-checks.ts'
 import type { SoundKind } from '../running/listen.ts'
-import {
-  BURNS,
-  HIGH,
-  JUMPS_DEG,
-  LEANS_DEG,
-  LITTLE_LOUDER,
-  LOW,
-  named,
-  OUT_MM,
-  PLAY_MM,
-  WOBBLES_DEG,
-  worst,
-  type Asked,
-} from './asked.ts'
+import { complaint, lines, named, tensionShare, worst, type Asked } from './asked.ts'
+import { BURNS, HIGH, JUMPS_DEG, LEANS_DEG, LITTLE_LOUDER, LOW, OUT_MM, PLAY_MM, WOBBLES_DEG } from './nominal.ts'
 import { AT_ONE, type AtOne } from './at-one.ts'
 import type { PracticeCar, Run } from './car.ts'
 
@@ -103,52 +91,11 @@ const CALLED: Readonly<Record<SoundKind, string>> = {
   knock: 'rattle',
 }
 
-/** The loudest sound of several runs. */
-function complaint({ idle, loaded, blip }: Asked) {
-  const runs = [idle(), loaded(), blip()]
-  return runs.map(({ loudest }) => loudest).toSorted((a, b) => (b?.loud ?? 0) - (a?.loud ?? 0))[0] ?? null
-}
-
 const total = ({ loud }: Run) => Object.values(loud).reduce((sum, each) => sum + each, 0)
 const yesNo = (yes: boolean, words: readonly [string, string]): Shown => ({
   outcome: yes ? 'yes' : 'no',
   words: words[yes ? 0 : 1],
 })
-
-/** Tension at rest over what it would be on a sound drive, the one farthest off of all belts. */
-function tensionShare({ car }: Asked): { readonly share: number; readonly newtons: number; readonly wanted: number } {
-  const standing = car.standing()
-  if (standing === null) return { share: 0, newtons: 0, wanted: 1 }
-  return (
-    standing.plan.belts
-      .map(({ rest }, k) => {
-        const wanted = car.sound().plan.belts[k]?.rest ?? rest
-        return { share: rest / wanted, newtons: rest, wanted }
-      })
-      .toSorted((a, b) => Math.abs(Math.log(b.share)) - Math.abs(Math.log(a.share)))[0] ?? {
-      share: 1,
-      newtons: 0,
-      wanted: 1,
-    }
-  )
-}
-
-/** mm that each pulley's line lies beside where it should, and degrees that it leans, the worst of each. */
-function lines({ car }: Asked) {
-  const apart = car.faulty.drive.pulleys.map(({ id, shaft, z, tilt, face }, i) => {
-    const was = car.whole.drive.pulleys[i]
-    return {
-      id,
-      shaft,
-      face,
-      out: (z ?? 0) - (was?.z ?? 0),
-      leans: Math.hypot(tilt?.x ?? 0, tilt?.y ?? 0) - Math.hypot(was?.tilt?.x ?? 0, was?.tilt?.y ?? 0),
-    }
-  })
-  const most = (of: (each: (typeof apart)[number]) => number) =>
-    apart.toSorted((a, b) => Math.abs(of(b)) - Math.abs(of(a)))[0]
-  return { out: most(({ out }) => out), leans: most((each) => (each.face === 'smooth' ? 0 : each.leans)) }
-}
 
 const travelOf = ({ car }: Asked) =>
   car.faulty.belts.map(({ adjuster }) => adjuster).find((each) => each?.adjuster.kind === 'spring-arm') ?? null

@@ -1,5 +1,15 @@
 /** What a drive that runs sounds like, from how it runs and nothing else: docs/mechanics/running.md. */
-import { USED_SETTING } from '../tension/nominal.ts'
+import { FRICTION, USED_SETTING } from '../tension/nominal.ts'
+import {
+  CATCHES_BELOW,
+  CHIRPS_FROM,
+  RATTLES,
+  ROCKS_AT,
+  SLAPS,
+  SLIP_HEARD,
+  SLIP_LOUDEST,
+  WHINES_FROM,
+} from './nominal.ts'
 import { ribsOf } from '../sections/families.ts'
 import type { Body, Position, RunBelt } from './plan.ts'
 import type { RunningDrive } from './running-drive.ts'
@@ -35,21 +45,6 @@ export interface Heard {
   readonly firing: number
 }
 
-/** Degrees of entry from which ribs no longer slide in quietly, times the square of the friction they have left (nominal). */
-const CHIRPS_FROM = 0.75
-/** m/s of belt at which ribs have half lost the time to catch (nominal). */
-const CATCHES_BELOW = 14
-/** W of slip that are just heard, and as loud as it gets (nominal). */
-const SLIP_HEARD = 4
-const SLIP_LOUDEST = 1500
-/** Times the usual setting from which bearings whine (nominal). */
-const WHINES_FROM = 1.7
-/** m that a span has to swing to be heard, and that is as loud as it gets (nominal). */
-const SLAPS = [0.005, 0.02] as const
-/** Degrees, from peak to peak, by which an arm nods before it rattles (nominal). */
-const RATTLES = [5, 12] as const
-/** N on a pulley at which one with play leans as far as it can (nominal). */
-const ROCKS_AT = 1200
 /** s over which the highest and the lowest place of an arm are remembered. */
 const REMEMBERS = 0.15
 const LEAST_LOUD = 0.02
@@ -123,7 +118,7 @@ export class Listener {
     const { length } = drive.plan.belts[belt] as RunBelt
     if (!grooved || friction === Infinity) return
     const v = drive.beltSpeed[belt] as number
-    const left = drive.grip * (friction / DRY)
+    const left = drive.grip * (friction / FRICTION.ribs)
     const askew = Math.abs(this.entryAt(i)) * left ** 2 - CHIRPS_FROM
     // What wobbles or rocks passes its worst once a turn; what stands askew catches where the belt's splice comes by.
     const byTurn = wobble > 0 || rocks > 0 || yields > 0
@@ -230,6 +225,3 @@ export class Listener {
     }
   }
 }
-
-/** Friction of dry ribs, against which what is left counts. */
-const DRY = 0.9

@@ -59,3 +59,19 @@ export const BOW = 0.15
 
 /** rad/s below which what resists a turn fades, so that it turns nothing back. */
 export const STALLS_BELOW = 4
+
+/** Degrees of entry from which ribs no longer slide in quietly, times the square of the friction they have left (nominal). */
+export const CHIRPS_FROM = 0.75
+/** m/s of belt at which ribs have half lost the time to catch (nominal). */
+export const CATCHES_BELOW = 14
+/** W of slip that are just heard, and as loud as it gets (nominal). */
+export const SLIP_HEARD = 4
+export const SLIP_LOUDEST = 1500
+/** Times the usual setting from which bearings whine (nominal). */
+export const WHINES_FROM = 1.7
+/** m that a span has to swing to be heard, and that is as loud as it gets (nominal). */
+export const SLAPS = [0.005, 0.02] as const
+/** Degrees, from peak to peak, by which an arm nods before it rattles (nominal). */
+export const RATTLES = [5, 12] as const
+/** N on a pulley at which one with play leans as far as it can (nominal). */
+export const ROCKS_AT = 1200

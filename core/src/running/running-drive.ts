@@ -8,6 +8,7 @@ import { LOAD_COMES_WITHIN, SLIDING_SHARE, STALLS_BELOW, TWIST_DAMPING } from '.
 import { planOf, type Body, type Position, type RunArm, type RunBelt, type RunPlan } from './plan.ts'
 import { armDamping, armInertia, springEnergy, stepFor } from './stability.ts'
 import { runnable, type CannotRun } from './runnable.ts'
+import { Spans } from './spans.ts'
 import { NO_TROUBLE, type Trouble } from './trouble.ts'
 
 /** Steps between two looks at how far the belt goes round beside an arm: it moves slowly. */
@@ -54,12 +55,7 @@ export class RunningDrive {
   readonly twist: Float64Array
   /** By position, of the span that leaves it: N, and m of unstretched belt in it. */
   readonly tension: Float64Array
-  /** N, below nothing where a span hangs slack: by as much as it would have to be pulled to be straight. */
-  private readonly strained: Float64Array
-  private readonly unstretched: Float64Array
-  /** m: how long each span is between its pulleys as they stand. */
-  private readonly stretchedTo: Float64Array
-  private readonly restLength: Float64Array
+  private readonly spans: Spans
   /** By position: m/s that the belt runs faster than the pulley, and m that it has slipped in all. */
   readonly slip: Float64Array
   readonly slipped: Float64Array
@@ -102,11 +98,8 @@ export class RunningDrive {
     this.before = Int32Array.from(positions, ({ prev }) => prev)
     this.beltOf = Int32Array.from(positions, ({ belt }) => belt)
     this.twistDamping = new Float64Array(b)
-    this.tension = new Float64Array(p)
-    this.strained = new Float64Array(p)
-    this.unstretched = new Float64Array(p)
-    this.stretchedTo = new Float64Array(p)
-    this.restLength = new Float64Array(p)
+    this.spans = new Spans(plan)
+    this.tension = this.spans.tension
     this.slip = new Float64Array(p)
     this.slipped = new Float64Array(p)
     this.gripFactor = new Float64Array(p)
@@ -117,7 +110,12 @@ export class RunningDrive {
     this.beltSpeed = new Float64Array(k)
     this.run = new Float64Array(k)
     this.armDamping = new Float64Array(k)
-    for (const belt of belts) this.layOn(belt)
+    for (const [i, { arm, stiffness }] of belts.entries()) {
+      if (arm === null) continue
+      const before = (positions[arm.position] as Position).prev
+      const beside = [before, arm.position].map((at) => (positions[at] as Position).span)
+      this.armDamping[i] = armDamping(arm, stiffness, beside)
+    }
     for (const [i, body] of bodies.entries())
       if (body.carries !== null) {
         const reduced = 1 / (1 / body.inertia + 1 / (bodies[body.carries.body]?.inertia ?? 1))
@@ -160,7 +158,7 @@ export class RunningDrive {
   stored(): number {
     let sum = 0
     for (const { stiffness, count, first, last, arm } of this.plan.belts) {
-      for (let i = first; i <= last; i++) sum += count * this.storedIn(i, stiffness)
+      for (let i = first; i <= last; i++) sum += count * this.spans.stored(i, stiffness)
       if (arm === null || arm.frozen) continue
       const k = this.plan.positions[first]?.belt ?? 0
       sum += (armInertia(arm) * (this.travelRate[k] as number) ** 2) / 2 + springEnergy(arm, this.travel[k] as number)
@@ -173,10 +171,8 @@ export class RunningDrive {
   }
 
   /** m of unstretched belt in the spans of one belt: what it has of it never changes, whatever it does. */
-  beltIn({ first, last }: RunBelt): number {
-    let sum = 0
-    for (let i = first; i <= last; i++) sum += this.unstretched[i] as number
-    return sum
+  beltIn(belt: RunBelt): number {
+    return this.spans.beltIn(belt)
   }
 
   /** N that one pulley takes from its belts, beyond their throw. */
@@ -195,24 +191,6 @@ export class RunningDrive {
     const held = Math.min(before, after) - (this.throwForce[belt] as number)
     if (held <= 0) return Infinity
     return Math.abs(after - before) / (held * (this.gripFactor[at] as number))
-  }
-
-  private layOn({ first, last, rest, stiffness, arm }: RunBelt): void {
-    const belt = (this.plan.positions[first] as Position).belt
-    for (let i = first; i <= last; i++) {
-      this.restLength[i] = (this.plan.positions[i] as Position).span
-      this.tension[i] = rest
-    }
-    if (arm !== null) {
-      // What the arm's travel adds is counted from where it stands.
-      const before = (this.plan.positions[arm.position] as Position).prev
-      this.restLength[before] = (this.restLength[before] as number) - arm.before.at(arm.u)
-      this.restLength[arm.position] = (this.restLength[arm.position] as number) - arm.after.at(arm.u)
-      const beside = [before, arm.position].map((i) => (this.plan.positions[i] as Position).span)
-      this.armDamping[belt] = armDamping(arm, stiffness, beside)
-    }
-    this.reachSpans(belt)
-    for (let i = first; i <= last; i++) this.unstretched[i] = (this.stretchedTo[i] as number) / (1 + rest / stiffness)
   }
 
   private oneStep(dt: number): void {
@@ -287,7 +265,7 @@ export class RunningDrive {
 
   /** A step of places: what runs from span to span, how far the arm and every body have come. */
   private move(dt: number): void {
-    const { plan, speed, tension, unstretched, slip, energy } = this
+    const { plan, speed, tension, slip, energy } = this
     for (let i = 0; i < plan.bodies.length; i++) {
       const { carries } = plan.bodies[i] as Body
       this.angle[i] = (this.angle[i] as number) + dt * (speed[i] as number)
@@ -308,8 +286,7 @@ export class RunningDrive {
         // It lies still on the pulley where it comes on, as stretched as it comes; it creeps to what leaves.
         const slides = slip[i] as number
         const flow = (dt * (surface + slides)) / (1 + before / stiffness)
-        unstretched[prev] = (unstretched[prev] as number) - flow
-        unstretched[i] = (unstretched[i] as number) + flow
+        this.spans.pass(i, flow)
         const differ = after - before
         energy.slipped += count * ((flow * differ * differ) / (2 * stiffness) + dt * differ * slides)
       }
@@ -317,8 +294,7 @@ export class RunningDrive {
       this.beltSpeed[k] = v
       this.run[k] = (this.run[k] as number) + dt * v
       this.throwForce[k] = mass * v * v
-      this.reachSpans(k)
-      this.tighten(first, last, stiffness)
+      this.spans.stretch(plan.belts[k] as RunBelt, this.travel[k] as number)
     }
   }
 
@@ -340,32 +316,6 @@ export class RunningDrive {
     }
   }
 
-  private reachSpans(k: number): void {
-    const { arm, first, last } = this.plan.belts[k] as RunBelt
-    for (let i = first; i <= last; i++) this.stretchedTo[i] = this.restLength[i] as number
-    if (arm === null) return
-    const u = this.travel[k] as number
-    const { prev } = this.plan.positions[arm.position] as Position
-    this.stretchedTo[prev] = (this.restLength[prev] as number) + arm.before.at(u)
-    this.stretchedTo[arm.position] = (this.restLength[arm.position] as number) + arm.after.at(u)
-  }
-
-  private tighten(first: number, last: number, stiffness: number): void {
-    for (let i = first; i <= last; i++) this.tightenSpan(i, stiffness)
-  }
-
-  private tightenSpan(i: number, stiffness: number): void {
-    const strained = stiffness * ((this.stretchedTo[i] as number) / (this.unstretched[i] as number) - 1)
-    this.strained[i] = strained
-    this.tension[i] = Math.max(0, strained)
-  }
-
-  /** J in one stretched span. */
-  private storedIn(i: number, stiffness: number): number {
-    const tension = this.tension[i] as number
-    return ((this.unstretched[i] as number) * tension * tension) / (2 * stiffness)
-  }
-
   /**
    * Where a pulley holds less than its spans differ by, belt slides over it, as fast as keeps the two at `e^(μw)` of each other. A pulley on
    * which it slides holds less than one on which it lies, so it slides on until there is nothing left to slide for.
@@ -381,13 +331,13 @@ export class RunningDrive {
   }
 
   private slideOn(i: number, dt: number): boolean {
-    const { strained, unstretched, slip } = this
+    const { spans, slip } = this
     const factor = this.gripFactor[i] as number
     if (factor === Infinity) return false
     const prev = this.before[i] as number
     const belt = this.beltOf[i] as number
     const thrown = this.throwForce[belt] as number
-    const [before, after] = [strained[prev] as number, strained[i] as number]
+    const [before, after] = [spans.strained[prev] as number, spans.strained[i] as number]
     const slides = slip[i] as number
     const sign = slides !== 0 ? Math.sign(slides) : after > before ? 1 : -1
     const low = (sign > 0 ? before : after) - thrown
@@ -396,16 +346,15 @@ export class RunningDrive {
     if (slides === 0 && high <= (low > 0 ? 1 + factor : 1) * low) return false
     const ratio = low > 0 ? 1 + SLIDING_SHARE * factor : 1
     const { stiffness, count } = this.plan.belts[belt] as RunBelt
-    const [a, b] = [slope(stiffness, unstretched, strained, prev), slope(stiffness, unstretched, strained, i)]
+    const [a, b] = [spans.slope(prev, stiffness), spans.slope(i, stiffness)]
     const wanted = (high - ratio * low) / (sign > 0 ? b + ratio * a : a + ratio * b)
     const moved = Math.max(wanted, -Math.abs(slides) * dt)
     if (Math.abs(moved) < STILL) return false
-    const stored = this.storedIn(prev, stiffness) + this.storedIn(i, stiffness)
-    unstretched[prev] = (unstretched[prev] as number) - sign * moved
-    unstretched[i] = (unstretched[i] as number) + sign * moved
-    this.tightenSpan(prev, stiffness)
-    this.tightenSpan(i, stiffness)
-    this.energy.slipped += count * (stored - this.storedIn(prev, stiffness) - this.storedIn(i, stiffness))
+    const stored = this.spans.stored(prev, stiffness) + this.spans.stored(i, stiffness)
+    spans.pass(i, sign * moved)
+    spans.tighten(prev, stiffness)
+    spans.tighten(i, stiffness)
+    this.energy.slipped += count * (stored - this.spans.stored(prev, stiffness) - this.spans.stored(i, stiffness))
     slip[i] = moved === wanted ? slides + (sign * moved) / dt : 0
     return true
   }
@@ -420,9 +369,4 @@ export class RunningDrive {
     const { friction } = this.plan.positions[i] as Position
     this.gripFactor[i] = friction === Infinity ? Infinity : Math.expm1(friction * this.grip * (this.wrap[i] as number))
   }
-}
-
-/** N that a span loses for each m of unstretched belt that is let into it. */
-function slope(stiffness: number, unstretched: Float64Array, strained: Float64Array, i: number): number {
-  return (stiffness + (strained[i] as number)) / (unstretched[i] as number)
 }

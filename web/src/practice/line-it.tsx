@@ -2,7 +2,7 @@ import { Button, InputNumber } from 'antd'
 import { useMemo, useState } from 'react'
 import { judgeLine, lineRound } from '@emery/core/practice'
 import styles from './practice.module.css'
-import type { RoundProps } from './round-screen.tsx'
+import type { RoundProps } from './round-props.ts'
 
 /** Lay the straightedge to one pulley after the other; then say how far each has to come forward or back. */
 export function LineIt({ seed, drives, onJudged }: RoundProps) {

@@ -2,12 +2,12 @@ import { useQuery } from '@tanstack/react-query'
 import { Button } from 'antd'
 import { useMemo, useState, type ReactNode } from 'react'
 import { Link, useNavigate } from 'react-router'
-import type { CheckedDrive } from '@emery/core/drive'
 import type { Judged, RoundKind } from '@emery/core/practice'
 import { examplesQuery } from '../drives/drives-api.ts'
 import { useTopBar } from '../ui/top-bar.ts'
 import { LineIt } from './line-it.tsx'
 import styles from './practice.module.css'
+import type { RoundProps } from './round-props.ts'
 import { roundAddress } from './exercise-address.ts'
 import { RouteIt } from './route-it.tsx'
 import { SizeIt } from './size-it.tsx'
@@ -18,13 +18,6 @@ export const ROUND_WORDS: Readonly<Record<RoundKind, { readonly name: string; re
   size: { name: 'Size it', what: 'From a strap laid round to the belt to buy.' },
   line: { name: 'Line it up', what: 'Find what stands out of line, and move it.' },
   tension: { name: 'Tension it', what: 'Press, turn, press again, until it is right.' },
-}
-
-export interface RoundProps {
-  readonly seed: number
-  readonly drives: readonly CheckedDrive[]
-  readonly judged: Judged | null
-  readonly onJudged: (judged: Judged | null) => void
 }
 
 const ROUNDS: Readonly<Record<RoundKind, (props: RoundProps) => ReactNode>> = {

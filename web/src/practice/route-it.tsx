@@ -5,7 +5,7 @@ import { settleDrive } from '@emery/core/path'
 import { judgeRoute, routeRound, withRoute } from '@emery/core/practice'
 import { SmallDrive } from '../ui/drive-shapes/small-drive.tsx'
 import styles from './practice.module.css'
-import type { RoundProps } from './round-screen.tsx'
+import type { RoundProps } from './round-props.ts'
 
 /** Press the pulleys in the order in which the belt meets them; each says which way it has to turn. */
 export function RouteIt({ seed, drives, onJudged }: RoundProps) {

@@ -6,7 +6,7 @@ import { SmallDrive } from '../ui/drive-shapes/small-drive.tsx'
 import { LengthInput } from '../ui/length-input.tsx'
 import { useLengths } from '../ui/use-lengths.ts'
 import styles from './practice.module.css'
-import type { RoundProps } from './round-screen.tsx'
+import type { RoundProps } from './round-props.ts'
 
 /** A strap's reading and its thickness; which belt would you buy? */
 export function SizeIt({ seed, drives, onJudged }: RoundProps) {

@@ -5,7 +5,7 @@ import { useLengths } from '../ui/use-lengths.ts'
 import { useUnits } from '../ui/use-units.ts'
 import { HeldThumb } from './held-thumb.tsx'
 import styles from './practice.module.css'
-import type { RoundProps } from './round-screen.tsx'
+import type { RoundProps } from './round-props.ts'
 
 const TURNS = [-1, -0.25, 0.25, 1] as const
 

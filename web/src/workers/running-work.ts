@@ -18,6 +18,7 @@ import {
   withFaults,
 } from '@emery/core/running'
 import { writeWav } from '@emery/core/sound'
+import { CONDITION_SHARE } from '@emery/core/tension'
 
 /** Samples of sound a second; what is heard of a belt lies below half of it. */
 export const SOUND_RATE = 22_050
@@ -28,8 +29,7 @@ const LONGEST = 0.1
 /** Moments and seconds of sound that are kept to be saved. */
 const KEPT_MOMENTS = 60 * 50
 const KEPT_SECONDS = 60
-/** Share of its friction that is left on a wet belt, and s until it is dry again beside a warm engine (nominal). */
-const WET = 0.55
+/** s until a wet belt is dry again beside a warm engine: a choice of ours. */
 const DRIES_WITHIN = 12
 
 export interface RunControls {
@@ -148,7 +148,7 @@ export class RunningWork {
     while (this.owed >= this.pace / LISTENS) {
       const dt = this.pace / LISTENS
       this.owed -= dt
-      drive.grip = 1 - (1 - WET) * this.wetness(drive)
+      drive.grip = 1 - (1 - CONDITION_SHARE.wet) * this.wetness(drive)
       drive.advance(dt)
       last = listener.hear(dt)
       pieces.push(this.voice.make(last, Math.round(SOUND_RATE / LISTENS)))
