@@ -21,12 +21,14 @@ interface ByHandProps {
   readonly tool: string | null
   readonly isOn: boolean
   readonly onTool: (test: string | null) => void
+  /** Does the test in hand at one pulley. */
+  readonly onTouch: (pulley: string) => void
   readonly onRead: (words: string) => void
   readonly onTest: (test: string) => void
 }
 
 /** Everything that can be tried on the car, with what it takes. What is done pulley by pulley is done on the drawing. */
-export function ByHand({ drive, settled, work, tool, isOn, onTool, onRead, onTest }: ByHandProps) {
+export function ByHand({ drive, settled, work, tool, isOn, onTool, onTouch, onRead, onTest }: ByHandProps) {
   const lengths = useLengths()
   const { force } = useUnits()
   const all = useKnowledge()
@@ -40,7 +42,7 @@ export function ByHand({ drive, settled, work, tool, isOn, onTool, onRead, onTes
   return (
     <PanelSection title="Try something">
       <ul className={styles['tests']}>
-        {tests.map(({ id, name, minutes, engine }) => {
+        {tests.map(({ id, name, minutes, engine, cautions = [] }) => {
           const atOne = TESTS_AT_ONE.includes(id)
           if (id === 'press-span')
             return (
@@ -85,18 +87,14 @@ export function ByHand({ drive, settled, work, tool, isOn, onTool, onRead, onTes
                   {atOne ? ', pulley by pulley' : ''}
                 </span>
               </button>
+              {(tool === id || done === id) && cautions.length > 0 && (
+                <span className={styles['caution']}>On a real car: {cautions.join(' ')}</span>
+              )}
               {tool === id && (
                 // The same as pressing on the drawing, for whoever uses the keyboard.
                 <span className={styles['each']}>
                   {drive.pulleys.map((pulley) => (
-                    <Button
-                      key={pulley.id}
-                      onClick={() => {
-                        void work.showAt(id, pulley.id).then((words) => onRead(words ?? ''))
-                        if (done !== id) onTest(id)
-                        setDone(id)
-                      }}
-                    >
+                    <Button key={pulley.id} onClick={() => onTouch(pulley.id)}>
                       {drive.shafts.find((shaft) => shaft.id === pulley.shaft)?.name ?? pulley.id}
                     </Button>
                   ))}

@@ -9,7 +9,7 @@ import { EngineControls } from '../running/engine-controls.tsx'
 import { HeardNow, LOUD, SoundControls } from '../running/heard-now.tsx'
 import { RunningCanvas } from '../running/running-canvas.tsx'
 import running from '../running/running.module.css'
-import { usePedal } from '../running/use-pedal.ts'
+import { leastRpm, usePedal } from '../running/use-pedal.ts'
 import { useReadFrame, useRunning } from '../running/use-running.ts'
 import { useSoundOut } from '../running/use-sound-out.ts'
 import { tell } from '../ui/tell.ts'
@@ -77,10 +77,13 @@ function Bay({ address, inHand }: { readonly address: string; readonly inHand: I
   const sound = useSoundOut(isRunning, volume)
   const settled = useMemo(() => settleDrive(withFaults(drive, faults).drive), [drive, faults])
   const { started } = isRunning
+  const latest = stands.shown.at(-1)?.shown.words ?? 'Choose something to try, or start the engine and listen.'
   const touch = (pulley: string) => {
     if (tool === null) return
     void work.showAt(tool, pulley).then((words) => setRead(words ?? 'That is not done pulley by pulley.'))
-    if (!doings.some((doing) => doing.is === 'test' && doing.test === tool)) add(address, { is: 'test', test: tool })
+    // Laid to one pulley after the other it is one test; after a repair it is another.
+    const since = doings.slice(1 + doings.findLastIndex(({ is }) => is === 'remedy'))
+    if (!since.some((doing) => doing.is === 'test' && doing.test === tool)) add(address, { is: 'test', test: tool })
   }
   // What was written down ends it, also when the page is opened again.
   const isFinished = doings.some(({ is }) => is === 'named')
@@ -134,14 +137,12 @@ function Bay({ address, inHand }: { readonly address: string; readonly inHand: I
           </p>
         )}
         <p className={styles['read']} role="status">
-          {read ??
-            (tool === null
-              ? 'Choose something to do at the right, or start the engine and listen.'
-              : 'Press a pulley on the drawing.')}
+          {read ?? (tool === null ? latest : 'Press a pulley on the drawing, or its name in the list.')}
         </p>
         <HeardNow frame={frame} />
         <EngineControls
           {...{ isOn, rpm, load, pace, isPaused, pedal }}
+          least={leastRpm(idleRpm)}
           most={maxRpm}
           onStart={() => {
             sound.begin()
@@ -173,8 +174,12 @@ function Bay({ address, inHand }: { readonly address: string; readonly inHand: I
             setRead(null)
             if (next !== null) setOn(false)
           }}
+          onTouch={touch}
           onRead={setRead}
-          onTest={(test) => add(address, { is: 'test', test })}
+          onTest={(test) => {
+            add(address, { is: 'test', test })
+            if (test !== 'press-span') setRead(null)
+          }}
         />
         <DoneSoFar stands={stands} />
         <MendIt

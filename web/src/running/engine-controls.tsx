@@ -12,6 +12,8 @@ export const PACES = [
 interface EngineControlsProps {
   readonly isOn: boolean
   readonly rpm: number
+  /** Between what the engine can be asked for, rpm. */
+  readonly least: number
   readonly most: number
   readonly load: number
   readonly pace: number
@@ -30,6 +32,7 @@ interface EngineControlsProps {
 export function EngineControls({
   isOn,
   rpm,
+  least,
   most,
   load,
   pace,
@@ -73,7 +76,7 @@ export function EngineControls({
         </span>
         <Slider
           tooltip={NO_BUBBLE}
-          min={400}
+          min={least}
           max={most}
           step={50}
           value={rpm}

@@ -66,6 +66,7 @@ export function Readouts({ settled, parts, frame, pinned, onPin }: ReadoutsProps
         Press a pulley to see it over time. Swings of the spans are drawn {MAGNIFIED} times as large as they are; the
         largest now is {frame === null ? '–' : `${(1000 * Math.max(0, ...frame.reach)).toFixed(1)} mm`}.
         {armWords(frame)}
+        {parts.taken.length > 0 && ' Some figures are nominal, or not known: what this rests on stands at the end.'}
       </p>
     </PanelSection>
   )

@@ -41,3 +41,6 @@ export function usePedal(canPress: boolean): {
   }, [canPress])
   return { pressed: pressed && canPress, press: () => setPressed(true), release: () => setPressed(false) }
 }
+
+/** rpm that an engine can be brought down to, from its idle: it stalls below. */
+export const leastRpm = (idle: number): number => Math.round((0.7 * idle) / 50) * 50
