@@ -93,7 +93,7 @@ function asText(moments: readonly Moment[], { plan }: RunningDrive): string {
     pulley,
     tension.toFixed(0),
     swing.toFixed(1),
-    gripUse === null ? '?' : `${(100 * gripUse).toFixed(0)} %`,
+    gripUse === null ? 'thrown off' : `${(100 * gripUse).toFixed(0)} %`,
     slip.toFixed(2),
     rpm.toFixed(0),
   ])

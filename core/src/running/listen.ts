@@ -51,7 +51,9 @@ const LEAST_LOUD = 0.02
 
 /** Somebody beside a running drive. Ask it at least fifty times a second: it counts what has passed since it was last asked. */
 export class Listener {
+  /** By position: times that the belt's splice, or its own worst place, has come by, and times that it has turned. */
   private readonly passed: Float64Array
+  private readonly turned: Float64Array
   private readonly hubAtRest: Float64Array
   private readonly high: Float64Array
   private readonly low: Float64Array
@@ -65,6 +67,7 @@ export class Listener {
   ) {
     const { positions, belts } = drive.plan
     this.passed = new Float64Array(positions.length)
+    this.turned = new Float64Array(positions.length)
     this.slip = new Float64Array(positions.length)
     this.hubAtRest = Float64Array.from(positions, (_, i) => drive.hubLoad(i))
     this.high = Float64Array.from(belts, () => -Infinity)
@@ -155,9 +158,9 @@ export class Listener {
     const turned = (drive.angle[body] as number) / (2 * Math.PI)
     const loud = Math.min(1, (bump * 1000) / 3) * Math.min(1, rate / 5)
     add({ kind: 'knock', loud, pitch: null, rate, at: i, keepsTimeWith: 'part' })
-    if (Math.floor(turned) > Math.floor(this.passed[i] as number) && loud >= LEAST_LOUD)
+    if (Math.floor(turned) > Math.floor(this.turned[i] as number) && loud >= LEAST_LOUD)
       blows.push({ kind: 'knock', loud })
-    this.passed[i] = turned
+    this.turned[i] = turned
   }
 
   private slapAt(i: number, add: (sound: Sounding) => void): void {
@@ -205,13 +208,14 @@ export class Listener {
 
   private arms(dt: number, add: (sound: Sounding) => void, blows: Blow[]): void {
     const { drive } = this
+    this.fired += dt * drive.engine.firing
+    const fires = this.fired >= 1
+    this.fired %= 1
     for (const [k, { arm }] of drive.plan.belts.entries()) {
       if (arm === null) continue
       const loud = Math.min(1, Math.max(0, (this.nodOf(k) - RATTLES[0]) / (RATTLES[1] - RATTLES[0])))
       add({ kind: 'rattle', loud, pitch: null, rate: drive.engine.firing, at: arm.position, keepsTimeWith: 'firing' })
-      this.fired += dt * drive.engine.firing
-      if (this.fired >= 1 && loud >= LEAST_LOUD) blows.push({ kind: 'rattle', loud })
-      this.fired %= 1
+      if (fires && loud >= LEAST_LOUD) blows.push({ kind: 'rattle', loud })
     }
   }
 

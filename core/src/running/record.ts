@@ -22,6 +22,7 @@ export interface Moment {
     /** Of the span that leaves it. */
     readonly tension: number
     readonly swing: number
+    /** Null where the belt is thrown off. */
     readonly gripUse: number | null
     readonly slip: number
     readonly rpm: number
@@ -43,14 +44,14 @@ export function momentOf(drive: RunningDrive, heard: Heard): Moment {
       speed: drive.beltSpeed[k] as number,
       travel: arm === null ? null : (drive.travel[k] as number),
     })),
-    pulleys: plan.positions.map(({ belt, pulley, body, friction }, i) => {
+    pulleys: plan.positions.map(({ belt, pulley, body }, i) => {
       const use = drive.gripUse(i)
       return {
         belt: plan.belts[belt]?.id ?? '',
         pulley,
         tension: drive.tension[i] as number,
         swing: 1000 * (drive.flutter.reach[i] as number),
-        gripUse: friction === Infinity || !Number.isFinite(use) ? null : use,
+        gripUse: Number.isFinite(use) ? use : null,
         slip: drive.slip[i] as number,
         rpm: (drive.speed[body] as number) * RPM,
       }

@@ -52,7 +52,7 @@ test.each(['before-the-audit-log', 'with-job-changes', 'with-makers-class', 'bef
         // Every kind of row is there: a comparison of nothing would hold.
         for (const table of ['vehicles', 'drives', 'drive_revisions', 'jobs', 'fittings', 'diagnoses', 'inspections'])
           expect({ table, rows: (before.get(table)?.size ?? 0) > 0 }).toEqual({ table, rows: true })
-        for (const table of ['shelf_belts', 'shop_rules', 'photos', 'people', 'edits'])
+        for (const table of ['shelf_belts', 'belt_line_parts', 'shop_rules', 'photos', 'people', 'edits'])
           expect({ table, rows: (before.get(table)?.size ?? 0) > 0 }).toEqual({ table, rows: true })
         expect(compared).toBeGreaterThan(500)
         await mendDerived(source, () => new Date())

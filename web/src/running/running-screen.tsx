@@ -6,7 +6,7 @@ import { useNavigate, useParams } from 'react-router'
 import type { CheckedDrive } from '@emery/core/drive'
 import { fileName } from '@emery/core/exchange'
 import { settleDrive } from '@emery/core/path'
-import { momentsCsv, withFaults, type RunFault } from '@emery/core/running'
+import { withFaults, type RunFault } from '@emery/core/running'
 import { driveQuery } from '../drives/drives-api.ts'
 import { PickDrive } from '../drives/pick-drive.tsx'
 import { useShopRules } from '../rules/rules-api.ts'
@@ -130,13 +130,13 @@ function RunOne({ driveId, drive }: { readonly driveId: string; readonly drive: 
         <PanelSection title="Save what was recorded">
           <div className={styles['save']}>
             <Button
-              onClick={() =>
-                void work.recorded().then((moments) => saveCsv(momentsCsv(moments), `${fileName(drive.name)}-run.csv`))
-              }
+              disabled={frame === null}
+              onClick={() => void work.csv().then((text) => saveCsv(text, `${fileName(drive.name)}-run.csv`))}
             >
               Readings as CSV
             </Button>
             <Button
+              disabled={frame === null}
               onClick={() =>
                 void work
                   .wav()

@@ -9,6 +9,7 @@ import {
   loudestOfEach,
   type Moment,
   momentOf,
+  momentsCsv,
   NO_TROUBLE,
   RunningDrive,
   RunningSound,
@@ -187,9 +188,9 @@ export class RunningWork {
     return transfer(frame, [sound.buffer])
   }
 
-  /** What was kept, as a table's moments. */
-  recorded(): readonly Moment[] {
-    return this.moments
+  /** What was kept as a table: made here, so that the page does not stand still for it. */
+  csv(): string {
+    return momentsCsv(this.moments)
   }
 
   /** The last minute as a WAV file. */
