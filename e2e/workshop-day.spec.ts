@@ -206,6 +206,10 @@ test('every page has a title of its own and one heading', async ({ emery, page }
     '/audit',
     '/help',
     '/noise',
+    '/practice',
+    '/practice/1-1',
+    '/practice/size-4',
+    '/run',
     '/inspection',
   ]
   const of = ['measure', 'length', 'belt-change', 'history', 'card/main'].map((step) => `/drives/${driveId}/${step}`)
