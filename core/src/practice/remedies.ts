@@ -114,7 +114,7 @@ export function remedyOf(id: string): Remedy {
   return found
 }
 
-/** Whether a fault is gone once something was done somewhere. A belt laid anew lies right on every pulley. */
+/** Whether a fault is gone once something was done somewhere. A belt that is laid on once more lies right on every pulley. */
 export function isCured(drive: CheckedDrive, { kind, at }: RunFault, { id, cures }: Remedy, place: string): boolean {
   if (!cures.includes(kind)) return false
   const onBelt = drive.belts.find((belt) => belt.id === place)
