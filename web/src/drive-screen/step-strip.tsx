@@ -1,4 +1,4 @@
-import { RedoOutlined } from '@ant-design/icons'
+import { PlayCircleOutlined, RedoOutlined } from '@ant-design/icons'
 import { Button, Tooltip } from 'antd'
 import { lazy, Suspense } from 'react'
 import { useStore } from 'zustand'
@@ -56,9 +56,9 @@ function WideStrip({ step, parts, commands }: StepStripProps) {
           onClick={() => run('redo')}
         />
       </Tooltip>
-      <Button type="text" onClick={() => run('run')}>
-        Run it
-      </Button>
+      <Tooltip title="Run it (R)">
+        <Button type="text" aria-label="Run it" icon={<PlayCircleOutlined aria-hidden />} onClick={() => run('run')} />
+      </Tooltip>
       <Button type="text" onClick={() => run('history')}>
         Versions
       </Button>
