@@ -47,10 +47,18 @@ export function ExerciseScreen({ address, exercise }: ExerciseScreenProps) {
       [address, begin, takeBack],
     ),
   )
-  if (isMissing)
-    return <p className={styles['list']}>No example drives came with this Emery, so there is no car to practise on.</p>
-  if (inHand === null) return <p role="status">Bringing the car in …</p>
-  return <Bay address={address} inHand={inHand} />
+  return (
+    <>
+      <h1 className="unseen">{titleOf(address)}</h1>
+      {isMissing ? (
+        <p className={styles['list']}>No example drives came with this Emery, so there is no car to practise on.</p>
+      ) : inHand === null ? (
+        <p role="status">Loading the car …</p>
+      ) : (
+        <Bay address={address} inHand={inHand} />
+      )}
+    </>
+  )
 }
 
 function Bay({ address, inHand }: { readonly address: string; readonly inHand: InHand }) {
@@ -191,8 +199,10 @@ function Bay({ address, inHand }: { readonly address: string; readonly inHand: I
           onFinish={finish}
           isMended={stands.isMended}
         />
-        <Link to="/practice">All exercises</Link>
-        <Button onClick={() => begin(address)}>Begin from the start</Button>
+        <div className={styles['ways']}>
+          <Button onClick={() => begin(address)}>Begin from the start</Button>
+          <Link to="/practice">All exercises</Link>
+        </div>
       </aside>
     </div>
   )

@@ -31,6 +31,7 @@ export function PracticeScreen() {
   if (key === null)
     return (
       <div className={styles['list']}>
+        <h1 className="unseen">Practice</h1>
         <p>There is no such exercise.</p>
         <Link to="/practice">All exercises</Link>
       </div>
@@ -46,6 +47,7 @@ function PracticeList() {
   const more = Object.keys(ended).filter((address) => address.startsWith('g'))
   return (
     <div className={styles['list']}>
+      <h1 className="unseen">Practice</h1>
       <p className={styles['lead']}>
         A car comes in with a complaint. Find out what it is before you buy a part: try things, write down what it is,
         mend it and run it. Nothing breaks here, and no car is real.

@@ -40,6 +40,7 @@ export function RoundScreen({ kind, seed }: { readonly kind: RoundKind; readonly
     return <p className={styles['list']}>No example drives came with this Emery, so there is nothing to practise on.</p>
   return (
     <div className={styles['list']}>
+      <h1 className="unseen">{name}</h1>
       <p className={styles['lead']}>{what}</p>
       {ROUNDS[kind]({ seed, drives, judged, onJudged: setJudged })}
       {judged !== null && (

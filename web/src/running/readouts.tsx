@@ -48,8 +48,8 @@ export function Readouts({ settled, parts, frame, pinned, onPin }: ReadoutsProps
                     {nameOf(i)}
                   </button>
                 </th>
-                <td className="figures">{frame === null ? '–' : Math.round((frame.speed[body] ?? 0) * RPM)}</td>
-                <td className="figures">{frame === null ? '–' : force.bare(frame.tension[i] ?? 0)}</td>
+                <td className="figures">{frame === null ? '–' : Math.round((frame.meanSpeed[body] ?? 0) * RPM)}</td>
+                <td className="figures">{frame === null ? '–' : force.bare(frame.meanTension[i] ?? 0)}</td>
                 <td className="figures">
                   {slips
                     ? `slips ${Math.abs(slip).toFixed(1)} m/s`

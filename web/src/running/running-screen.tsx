@@ -51,6 +51,7 @@ export function RunningScreen() {
   )
   return (
     <div className={styles['page']}>
+      <h1 className="unseen">{title}</h1>
       {record === undefined ? (
         <div className={styles['work']}>
           <PickDrive driveId={driveId} under="/run" none="none" />

@@ -32,6 +32,8 @@ const KEPT_MOMENTS = 60 * 50
 const KEPT_SECONDS = 60
 /** s until a wet belt is dry again beside a warm engine: a choice of ours. */
 const DRIES_WITHIN = 12
+/** s over which readings are evened out. */
+const READ_WITHIN = 0.3
 
 export interface RunControls {
   /** rpm that the engine is asked for; 0 stands still. */
@@ -75,7 +77,11 @@ export interface RunFrame {
   readonly swing: Float64Array
   readonly reach: Float64Array
   readonly slip: Float64Array
-  readonly gripUse: readonly number[]
+  /** Most of late, and means of late: what a person reads. */
+  readonly gripUse: Float64Array
+  readonly meanTension: Float64Array
+  /** By body. */
+  readonly meanSpeed: Float64Array
   readonly heard: readonly {
     readonly kind: SoundKind
     readonly loud: number
@@ -98,6 +104,11 @@ export class RunningWork {
   private moments: Moment[] = []
   private sounds: Float32Array[] = []
   private owed = 0
+  private means: {
+    readonly tension: Float64Array
+    readonly speed: Float64Array
+    readonly gripUse: Float64Array
+  } | null = null
 
   /** Puts a drive on, standing still, with faults in it. */
   start(document: CheckedDrive, faults: readonly RunFault[], rules: ShopRules): RunStarted {
@@ -115,6 +126,11 @@ export class RunningWork {
     this.listener = new Listener(found, trouble)
     this.voice = new RunningSound(SOUND_RATE)
     const { positions, bodies, belts, taken } = found.plan
+    this.means = {
+      tension: found.tension.slice(),
+      speed: new Float64Array(bodies.length),
+      gripUse: new Float64Array(positions.length),
+    }
     return {
       ok: true,
       parts: {
@@ -152,6 +168,7 @@ export class RunningWork {
       drive.grip = 1 - (1 - CONDITION_SHARE.wet) * this.wetness(drive)
       drive.advance(dt)
       last = listener.hear(dt)
+      this.readOn(drive, dt)
       pieces.push(this.voice.make(last, Math.round(SOUND_RATE / LISTENS)))
       this.keep(momentOf(drive, last))
     }
@@ -173,7 +190,9 @@ export class RunningWork {
       swing: drive.flutter.swing.slice(),
       reach: drive.flutter.reach.slice(),
       slip: drive.slip.slice(),
-      gripUse: drive.plan.positions.map((_, i) => drive.gripUse(i)),
+      gripUse: this.means?.gripUse.slice() ?? new Float64Array(0),
+      meanTension: this.means?.tension.slice() ?? new Float64Array(0),
+      meanSpeed: this.means?.speed.slice() ?? new Float64Array(0),
       heard:
         last === null
           ? []
@@ -197,6 +216,21 @@ export class RunningWork {
   wav(): Uint8Array {
     const bytes = writeWav({ samples: joined(this.sounds), rate: SOUND_RATE })
     return transfer(bytes, [bytes.buffer as ArrayBuffer])
+  }
+
+  /** What a person reads: means, and the most of the grip that was used of late; the firing shakes everything by some percent. */
+  private readOn(drive: RunningDrive, dt: number): void {
+    if (this.means === null) return
+    const { tension, speed, gripUse } = this.means
+    const share = Math.min(1, dt / READ_WITHIN)
+    for (let i = 0; i < tension.length; i++) {
+      tension[i] = (tension[i] as number) + share * ((drive.tension[i] as number) - (tension[i] as number))
+      gripUse[i] = Math.max(drive.gripUse(i), (1 - share) * (gripUse[i] as number))
+      if (!Number.isFinite(drive.gripUse(i))) gripUse[i] = Infinity
+      else if (gripUse[i] === Infinity) gripUse[i] = drive.gripUse(i)
+    }
+    for (let i = 0; i < speed.length; i++)
+      speed[i] = (speed[i] as number) + share * ((drive.speed[i] as number) - (speed[i] as number))
   }
 
   private wetness(drive: RunningDrive): number {
