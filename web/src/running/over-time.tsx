@@ -12,8 +12,8 @@ const LEFT = 52
 const FLOOR = 18
 /** s that are shown, and points kept. */
 const SHOWN_S = 10
-const MOST_POINTS = 600
-const DRAWN_MS = 120
+const MOST_POINTS = 160
+const DRAWN_MS = 300
 
 interface Point {
   readonly time: number

@@ -12,6 +12,8 @@ const MARKS_EVERY = 60
 /** m/s of slip from which a pulley is shown to slip. */
 export const SLIPS_FROM = 0.02
 const PADDING = 24
+/** Places of an arm's travel that are told apart on the drawing: less moves it by less than a pixel. */
+const SEEN = 150
 
 interface Colours {
   readonly ink: string
@@ -113,7 +115,7 @@ export class RunningPicture {
     if (frame === null) return
     const held: Record<string, number> = {}
     this.parts.belts.forEach(({ adjuster }, k) => {
-      if (adjuster !== null) held[adjuster] = Math.round(1000 * (frame.travel[k] ?? 0)) / 1000
+      if (adjuster !== null) held[adjuster] = Math.round(SEEN * (frame.travel[k] ?? 0)) / SEEN
     })
     const now = JSON.stringify(held)
     if (now === this.arms) return

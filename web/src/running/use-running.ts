@@ -77,7 +77,7 @@ export function useRunning(
 }
 
 /** How everything stands, looked at a few times a second: often enough to be read. */
-export function useReadFrame({ onFrame }: Pick<Running, 'onFrame'>, timesASecond = 8): RunFrame | null {
+export function useReadFrame({ onFrame }: Pick<Running, 'onFrame'>, timesASecond = 4): RunFrame | null {
   const [frame, setFrame] = useState<RunFrame | null>(null)
   const last = useRef(0)
   useEffect(

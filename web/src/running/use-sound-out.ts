@@ -3,7 +3,7 @@ import { SOUND_RATE } from '../workers/running-work.ts'
 import { SoundOut } from './sound-out.ts'
 import type { Running } from './use-running.ts'
 
-const LOOKS_MS = 100
+const LOOKS_MS = 400
 
 /** Lets a running drive be heard. A browser makes no sound before somebody has pressed something: `begin` is called then. */
 export function useSoundOut({ onFrame }: Pick<Running, 'onFrame'>, volume: number) {
@@ -15,7 +15,7 @@ export function useSoundOut({ onFrame }: Pick<Running, 'onFrame'>, volume: numbe
   }, [volume])
   useEffect(() => onFrame(({ sound }) => out.current?.play(sound as Float32Array<ArrayBuffer>)), [onFrame])
   useEffect(() => {
-    const looking = setInterval(() => setLevel(out.current?.level ?? 0), LOOKS_MS)
+    const looking = setInterval(() => setLevel(Math.round(100 * (out.current?.level ?? 0)) / 100), LOOKS_MS)
     return () => clearInterval(looking)
   }, [])
   const begin = useCallback(() => {
