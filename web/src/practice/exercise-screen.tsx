@@ -9,7 +9,7 @@ import { EngineControls } from '../running/engine-controls.tsx'
 import { HeardNow, LOUD, SoundControls } from '../running/heard-now.tsx'
 import { RunningCanvas } from '../running/running-canvas.tsx'
 import running from '../running/running.module.css'
-import { leastRpm, usePedal } from '../running/use-pedal.ts'
+import { slowestRpm, usePedal } from '../running/use-pedal.ts'
 import { useReadFrame, useRunning } from '../running/use-running.ts'
 import { useSoundOut } from '../running/use-sound-out.ts'
 import { tell } from '../ui/tell.ts'
@@ -150,7 +150,7 @@ function Bay({ address, inHand }: { readonly address: string; readonly inHand: I
         <HeardNow frame={frame} />
         <EngineControls
           {...{ isOn, rpm, load, pace, isPaused, pedal }}
-          least={leastRpm(idleRpm)}
+          least={slowestRpm(idleRpm)}
           most={maxRpm}
           onStart={() => {
             sound.begin()

@@ -23,7 +23,7 @@ import { namesOf, Readouts } from './readouts.tsx'
 import { RunningCanvas } from './running-canvas.tsx'
 import styles from './running.module.css'
 import { TakenList } from './taken-list.tsx'
-import { leastRpm, usePedal } from './use-pedal.ts'
+import { slowestRpm, usePedal } from './use-pedal.ts'
 import { useReadFrame, useRunning } from './use-running.ts'
 import { useSoundOut } from './use-sound-out.ts'
 
@@ -108,7 +108,7 @@ function RunOne({ driveId, drive }: { readonly driveId: string; readonly drive: 
         <HeardNow frame={frame} />
         <EngineControls
           {...{ isOn, rpm, load, pace, isPaused, pedal }}
-          least={leastRpm(idleRpm)}
+          least={slowestRpm(idleRpm)}
           most={maxRpm}
           onStart={() => {
             sound.begin()

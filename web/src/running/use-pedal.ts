@@ -43,4 +43,4 @@ export function usePedal(canPress: boolean): {
 }
 
 /** rpm that an engine can be brought down to, from its idle: it stalls below. */
-export const leastRpm = (idle: number): number => Math.round((0.7 * idle) / 50) * 50
+export const slowestRpm = (idle: number): number => Math.round((0.7 * idle) / 50) * 50
