@@ -4,8 +4,14 @@ import { NO_BUBBLE } from '../ui/slider.ts'
 import type { RunFrame } from '../workers/running-work.ts'
 import styles from './running.module.css'
 
+interface HeardNowProps {
+  readonly frame: RunFrame | null
+  /** Whether every load and spring is known; where one is not, that nothing is heard says little. */
+  readonly isKnown?: boolean
+}
+
 /** What is heard, in words, so that it can be followed without ears. */
-export function HeardNow({ frame }: { readonly frame: RunFrame | null }) {
+export function HeardNow({ frame, isKnown = true }: HeardNowProps) {
   const heard = frame?.heard ?? []
   const runs = frame !== null && frame.rpm > 50
   return (
@@ -13,7 +19,9 @@ export function HeardNow({ frame }: { readonly frame: RunFrame | null }) {
       {!runs
         ? 'The engine stands.'
         : heard.length === 0
-          ? 'Nothing is heard beside the engine.'
+          ? isKnown
+            ? 'Nothing is heard beside the engine.'
+            : 'Nothing is heard here; whether it slips is not known, for loads or springs are not.'
           : `Heard: ${heard.map(({ words }) => words).join('; ')}.`}
     </p>
   )

@@ -4,6 +4,7 @@ import { useUnits } from '../ui/use-units.ts'
 import type { RunFrame, RunParts } from '../workers/running-work.ts'
 import { MAGNIFIED, SLIPS_FROM } from './running-picture.ts'
 import styles from './running.module.css'
+import { unknownBelts } from './unknown-belts.ts'
 
 const RPM = 60 / (2 * Math.PI)
 
@@ -20,7 +21,7 @@ interface ReadoutsProps {
 export function Readouts({ settled, parts, frame, pinned, onPin }: ReadoutsProps) {
   const { force } = useUnits()
   const nameOf = namesOf(settled, parts)
-  const unknown = new Set(parts.taken.flatMap(({ of, as, id }) => (of === 'load' && as === 'nothing' ? [id] : [])))
+  const unknown = unknownBelts(parts)
   return (
     <PanelSection title="Pulley by pulley">
       <PanelTable label="Readings">
@@ -33,7 +34,7 @@ export function Readouts({ settled, parts, frame, pinned, onPin }: ReadoutsProps
           </tr>
         </thead>
         <tbody>
-          {parts.positions.map(({ shaft, body }, i) => {
+          {parts.positions.map(({ belt, body }, i) => {
             const slip = frame?.slip[i] ?? 0
             const slips = Math.abs(slip) > SLIPS_FROM
             return (
@@ -53,7 +54,7 @@ export function Readouts({ settled, parts, frame, pinned, onPin }: ReadoutsProps
                 <td className="figures">
                   {slips
                     ? `slips ${Math.abs(slip).toFixed(1)} m/s`
-                    : unknown.has(shaft)
+                    : unknown.has(belt)
                       ? 'not known'
                       : gripText(frame, i)}
                 </td>

@@ -23,6 +23,7 @@ import { namesOf, Readouts } from './readouts.tsx'
 import { RunningCanvas } from './running-canvas.tsx'
 import styles from './running.module.css'
 import { TakenList } from './taken-list.tsx'
+import { unknownBelts } from './unknown-belts.ts'
 import { slowestRpm, usePedal } from './use-pedal.ts'
 import { useReadFrame, useRunning } from './use-running.ts'
 import { useSoundOut } from './use-sound-out.ts'
@@ -105,7 +106,7 @@ function RunOne({ driveId, drive }: { readonly driveId: string; readonly drive: 
           {...{ settled, parts, running, chosen }}
           onPulley={(pulley) => pin(parts.positions.findIndex((each) => each.pulley === pulley))}
         />
-        <HeardNow frame={frame} />
+        <HeardNow frame={frame} isKnown={unknownBelts(parts).size === 0} />
         <EngineControls
           {...{ isOn, rpm, load, pace, isPaused, pedal }}
           least={slowestRpm(idleRpm)}
