@@ -9,12 +9,11 @@ import { EngineControls } from '../running/engine-controls.tsx'
 import { HeardNow, LOUD, SoundControls } from '../running/heard-now.tsx'
 import { RunningCanvas } from '../running/running-canvas.tsx'
 import running from '../running/running.module.css'
-import { slowestRpm, usePedal } from '../running/use-pedal.ts'
+import { useEngine } from '../running/use-engine.ts'
 import { useReadFrame, useRunning } from '../running/use-running.ts'
 import { useSoundOut } from '../running/use-sound-out.ts'
 import { tell } from '../ui/tell.ts'
 import { useTopBar } from '../ui/top-bar.ts'
-import type { RunControls } from '../workers/running-work.ts'
 import { ByHand } from './by-hand.tsx'
 import { DoneSoFar } from './done-so-far.tsx'
 import { titleOf } from './exercise-address.ts'
@@ -64,21 +63,14 @@ export function ExerciseScreen({ address, exercise }: ExerciseScreenProps) {
 function Bay({ address, inHand }: { readonly address: string; readonly inHand: InHand }) {
   const { opened, stands, work } = inHand
   const { drive } = opened
-  const { idleRpm, maxRpm } = drive.engine
   const doings = useDoings(address)
   const { add, end, begin } = usePractice()
-  const [isOn, setOn] = useState(false)
-  const [rpm, setRpm] = useState(idleRpm)
-  const [load, setLoad] = useState(0.25)
-  const [pace, setPace] = useState(1)
-  const [isPaused, setPaused] = useState(false)
+  const engine = useEngine(drive.engine)
+  const { isPaused, controls } = engine
   const [volume, setVolume] = useState(LOUD)
   const [tool, setTool] = useState<string | null>(null)
   const [read, setRead] = useState<string | null>(null)
   const [telling, setTelling] = useState<Telling | null>(null)
-  const pedal = usePedal(isOn)
-  const wanted = pedal.pressed ? Math.min(maxRpm, 2.5 * rpm) : rpm
-  const controls = useMemo<RunControls>(() => ({ asked: isOn ? wanted : 0, load, pace }), [isOn, wanted, load, pace])
   const { faults } = stands
   const isRunning = useRunning(drive, { faults, rules: NOMINAL_RULES, controls, isPaused })
   const frame = useReadFrame(isRunning)
@@ -107,7 +99,7 @@ function Bay({ address, inHand }: { readonly address: string; readonly inHand: I
   }, [isFinished, work, doings])
   const finish = (cause: string) => {
     const named = { is: 'named' as const, cause }
-    setOn(false)
+    engine.stop()
     void work.telling([...doings, named]).then(({ isNamedRight, fault }) => {
       const { minutes, wrongParts, isMended, shown } = stands
       add(address, named)
@@ -149,20 +141,12 @@ function Bay({ address, inHand }: { readonly address: string; readonly inHand: I
         </p>
         <HeardNow frame={frame} />
         <EngineControls
-          {...{ isOn, rpm, load, pace, isPaused, pedal }}
-          least={slowestRpm(idleRpm)}
-          most={maxRpm}
+          {...engine.shown}
           onStart={() => {
             sound.begin()
             setTool(null)
-            setPaused(false)
-            setOn(true)
+            engine.start()
           }}
-          onStop={() => setOn(false)}
-          onRpm={setRpm}
-          onLoad={setLoad}
-          onPace={setPace}
-          onPause={() => setPaused(!isPaused)}
           onWater={() => {
             void isRunning.work?.wet()
             add(address, { is: 'test', test: 'water' })
@@ -176,11 +160,11 @@ function Bay({ address, inHand }: { readonly address: string; readonly inHand: I
           drive={drive}
           settled={settled}
           {...{ work, tool }}
-          isOn={isOn}
+          isOn={engine.isOn}
           onTool={(next) => {
             setTool(next)
             setRead(null)
-            if (next !== null) setOn(false)
+            if (next !== null) engine.stop()
           }}
           onTouch={touch}
           onRead={setRead}

@@ -13,7 +13,6 @@ import { useShopRules } from '../rules/rules-api.ts'
 import { PanelSection } from '../ui/panel.tsx'
 import { saveCsv } from '../ui/save-csv.ts'
 import { useTopBar } from '../ui/top-bar.ts'
-import type { RunControls } from '../workers/running-work.ts'
 import { CannotRunNow } from './cannot-run.tsx'
 import { EngineControls } from './engine-controls.tsx'
 import { HeardNow, LOUD, SoundControls } from './heard-now.tsx'
@@ -24,13 +23,11 @@ import { RunningCanvas } from './running-canvas.tsx'
 import styles from './running.module.css'
 import { TakenList } from './taken-list.tsx'
 import { unknownBelts } from './unknown-belts.ts'
-import { slowestRpm, usePedal } from './use-pedal.ts'
+import { useEngine } from './use-engine.ts'
 import { useReadFrame, useRunning } from './use-running.ts'
 import { useSoundOut } from './use-sound-out.ts'
 
 const NO_FAULTS: readonly RunFault[] = []
-/** Times the speed that a pressed pedal goes to, within what the engine may turn. */
-const PEDAL = 3
 
 /** Any drive as it runs: turned, heard, read, changed and listened to again. */
 export function RunningScreen() {
@@ -66,19 +63,12 @@ export function RunningScreen() {
 }
 
 function RunOne({ driveId, drive }: { readonly driveId: string; readonly drive: CheckedDrive }) {
-  const { idleRpm, maxRpm } = drive.engine
   const rules = useShopRules()
   const [faults, setFaults] = useState(NO_FAULTS)
-  const [isOn, setOn] = useState(false)
-  const [rpm, setRpm] = useState(idleRpm)
-  const [load, setLoad] = useState(0.2)
-  const [pace, setPace] = useState(1)
-  const [isPaused, setPaused] = useState(false)
+  const engine = useEngine(drive.engine)
+  const { isPaused, controls } = engine
   const [volume, setVolume] = useState(LOUD)
   const [pinned, setPinned] = useState<readonly number[]>([])
-  const pedal = usePedal(isOn)
-  const wanted = pedal.pressed ? Math.min(maxRpm, PEDAL * rpm) : rpm
-  const controls = useMemo<RunControls>(() => ({ asked: isOn ? wanted : 0, load, pace }), [isOn, wanted, load, pace])
   const running = useRunning(drive, { faults, rules, controls, isPaused })
   const frame = useReadFrame(running)
   const sound = useSoundOut(running, volume)
@@ -108,19 +98,11 @@ function RunOne({ driveId, drive }: { readonly driveId: string; readonly drive: 
         />
         <HeardNow frame={frame} isKnown={unknownBelts(parts).size === 0} />
         <EngineControls
-          {...{ isOn, rpm, load, pace, isPaused, pedal }}
-          least={slowestRpm(idleRpm)}
-          most={maxRpm}
+          {...engine.shown}
           onStart={() => {
             sound.begin()
-            setPaused(false)
-            setOn(true)
+            engine.start()
           }}
-          onStop={() => setOn(false)}
-          onRpm={setRpm}
-          onLoad={setLoad}
-          onPace={setPace}
-          onPause={() => setPaused(!isPaused)}
           onWater={() => void work.wet()}
         />
       </div>
